@@ -1,0 +1,35 @@
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import bodies from './bodies.json' with { type: 'json' }
+import cautions from './cautions.json' with { type: 'json' }
+import checkList from './check-list.json' with { type: 'json' }
+import equipment from './equipment.json' with { type: 'json' }
+import houseRules from './house-rules.json' with { type: 'json' }
+import materials from './materials.json' with { type: 'json' }
+import orderRules from './order-rules.json' with { type: 'json' }
+import products from './products.json' with { type: 'json' }
+import programmes from './programmes.json' with { type: 'json' }
+import skills from './skills.json' with { type: 'json' }
+import stages from './stages.json' with { type: 'json' }
+import stains from './stains.json' with { type: 'json' }
+import surfaces from './surfaces.json' with { type: 'json' }
+import treatments from './treatments.json' with { type: 'json' }
+import wholeCar from './whole-car.json' with { type: 'json' }
+
+/** The shipped catalogue. Its shape is checked against the schema by a test and when the server starts. */
+export const catalogue = {
+  bodies,
+  surfaces,
+  materials,
+  stages,
+  treatments,
+  wholeCar,
+  programmes,
+  stains,
+  products,
+  orderRules,
+  houseRules,
+  cautions,
+  checkList,
+  equipment,
+  skills,
+} as unknown as Catalogue

@@ -1,0 +1,95 @@
+import { type Static, Type } from '@sinclair/typebox'
+
+const Id = Type.String({ pattern: '^[a-z0-9][a-z0-9-]*$', maxLength: 60 })
+
+export const Row = Type.Object(
+  {
+    kind: Type.Union([Type.Literal('bucket'), Type.Literal('captain'), Type.Literal('bench')]),
+    seats: Type.Integer({ minimum: 1, maximum: 4 }),
+  },
+  { additionalProperties: false },
+)
+
+export const DoorPair = Type.Object(
+  {
+    row: Type.Integer({ minimum: 1, maximum: 3 }),
+    kind: Type.Union([Type.Literal('hinged'), Type.Literal('sliding')]),
+  },
+  { additionalProperties: false },
+)
+
+/** The parameters of a body; zones, surfaces, areas and the drawn sheet all follow from them. */
+export const Body = Type.Object(
+  {
+    id: Id,
+    name: Type.String({ maxLength: 80 }),
+    kind: Id,
+    size: Type.Union([Type.Literal('mid'), Type.Literal('small-suv'), Type.Literal('three-row')]),
+    /** Linear growth of areas over the mid-size reference, 1 = mid-size. */
+    scale: Type.Number({ minimum: 0.6, maximum: 1.6 }),
+    driverSide: Type.Union([Type.Literal('left'), Type.Literal('right')]),
+    rows: Type.Array(Row, { minItems: 1, maxItems: 3 }),
+    doors: Type.Array(DoorPair, { minItems: 1, maxItems: 3 }),
+    load: Type.Union([Type.Literal('hatch'), Type.Literal('boot'), Type.Literal('none')]),
+    materials: Type.Object({ seat: Id, carpet: Id, mat: Id }, { additionalProperties: false }),
+  },
+  { additionalProperties: false, $id: 'body' },
+)
+export type Body = Static<typeof Body>
+
+/** How one kind of surface stands in the catalogue: where it occurs, its area (m²) at scale 1 and its weights 0–5. */
+export const SurfaceKind = Type.Object(
+  {
+    kind: Id,
+    place: Id,
+    name: Type.String(),
+    group: Id,
+    /** A slot of the body's materials, or a fixed one of `slots`. */
+    material: Id,
+    area: Type.Number({ exclusiveMinimum: 0 }),
+    visibility: Type.Integer({ minimum: 0, maximum: 5 }),
+    touch: Type.Integer({ minimum: 0, maximum: 5 }),
+    access: Type.Number({ minimum: 1, maximum: 2 }),
+    dress: Type.Boolean(),
+  },
+  { additionalProperties: false },
+)
+export type SurfaceKind = Static<typeof SurfaceKind>
+
+const Tolerance = Type.Union([Type.Literal('Y'), Type.Literal('c'), Type.Literal('N'), Type.Literal('-')])
+
+/** A material: what it tolerates (by technique code) and how it holds water (g/m²). */
+export const Material = Type.Object(
+  {
+    id: Id,
+    name: Type.String(),
+    family: Id,
+    /** Multiplies labour minutes; 1 is flat cloth. */
+    rateFactor: Type.Number({ exclusiveMinimum: 0 }),
+    tolerates: Type.Record(Type.String({ pattern: '^[A-Z]{2}$' }), Tolerance),
+    holds: Type.Number(),
+    ceiling: Type.Number(),
+    critical: Type.Number(),
+    touchDry: Type.Number(),
+  },
+  { additionalProperties: false },
+)
+export type Material = Static<typeof Material>
+
+/** One surface of one car. `area` in m²; `access` multiplies minutes; weights 0–5. */
+export interface Surface {
+  id: string
+  kind: string
+  zone: string
+  /** Zones that one pair of hands works as one: the unit of a step. */
+  zoneGroup: string
+  row: number
+  name: string
+  group: string
+  material: string
+  area: number
+  visibility: number
+  touch: number
+  access: number
+  dress: boolean
+}

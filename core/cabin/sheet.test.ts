@@ -1,0 +1,62 @@
+import { describe, expect, it } from 'vitest'
+import { catalogue } from '#catalogue/catalogue.ts'
+import { bodyNamed } from '../../tests/fixtures/cars.ts'
+import type { Body } from './schema.ts'
+import { type Patch, sheetOf } from './sheet.ts'
+import { surfacesOf } from './surfaces.ts'
+
+const overlap = (a: Patch, b: Patch) =>
+  a.x < b.x + b.w - 0.01 && b.x < a.x + a.w - 0.01 && a.y < b.y + b.h - 0.01 && b.y < a.y + a.h - 0.01
+
+const bodies: [string, Body][] = ['hatchback', 'carrier'].flatMap((id) =>
+  (['left', 'right'] as const).map((side): [string, Body] => [
+    `${id}, wheel ${side}`,
+    { ...bodyNamed(id), driverSide: side },
+  ]),
+)
+const twoSeater: Body = {
+  ...bodyNamed('hatchback'),
+  id: 'two-seater',
+  rows: [{ kind: 'bucket', seats: 2 }],
+  doors: [{ row: 1, kind: 'hinged' }],
+  load: 'none',
+}
+bodies.push(['two-seater', twoSeater])
+
+describe.each(bodies)('cabin sheet of a %s', (_name, body) => {
+  const surfaces = surfacesOf(body, catalogue.surfaces)
+  const sheet = sheetOf(body, surfaces)
+  it('gives every surface exactly one patch', () => {
+    expect(sheet.patches.map((p) => p.surface)).toEqual(surfaces.map((s) => s.id))
+    expect(new Set(surfaces.map((s) => s.id)).size).toBe(surfaces.length)
+  })
+  it('has no two patches overlapping and none outside the sheet', () => {
+    const bad = sheet.patches.flatMap((a, i) =>
+      sheet.patches
+        .slice(i + 1)
+        .filter((b) => overlap(a, b))
+        .map((b) => `${a.surface} × ${b.surface}`),
+    )
+    expect(bad).toEqual([])
+    for (const p of sheet.patches)
+      expect(p.x >= 0 && p.y >= 0 && p.x + p.w <= sheet.width && p.y + p.h <= sheet.height, p.surface).toBe(true)
+  })
+  it('puts the wheel on the driver’s side: the car’s right is at the top', () => {
+    expect(sheet.wheel.y < 382).toBe(body.driverSide === 'right')
+  })
+})
+
+it('a larger body has proportionally larger surfaces', () => {
+  const area = (scale: number) =>
+    surfacesOf({ ...bodyNamed('carrier'), scale }, catalogue.surfaces).reduce((sum, s) => sum + s.area, 0)
+  expect(area(1.2) / area(1)).toBeCloseTo(1.2, 2)
+})
+
+it('names the driver’s seat by the side of the wheel', () => {
+  const name = (side: 'left' | 'right') =>
+    surfacesOf({ ...bodyNamed('hatchback'), driverSide: side }, catalogue.surfaces).find(
+      (s) => s.id === 'seat-1r.seat-base',
+    )!.name
+  expect(name('right')).toBe('Driver seat base')
+  expect(name('left')).toBe('Passenger seat base')
+})

@@ -1,0 +1,163 @@
+import type { Body, Surface, SurfaceKind } from './schema.ts'
+
+/** Materials that do not vary with the body's parameters. */
+const slots: Record<string, string> = {
+  trim: 'textured-plastic',
+  lens: 'screen',
+  wheel: 'coated-leather',
+  rubber: 'rubber-seal',
+  grille: 'speaker-grille',
+  glass: 'plain-glass',
+  'rear-glass': 'printed-glass',
+  headliner: 'fabric-headliner',
+  jamb: 'painted-jamb',
+  belt: 'belt',
+}
+
+interface Place {
+  place: string
+  zone: string
+  zoneGroup: string
+  row: number
+  /** Said before the kind's name: "Driver seat base". */
+  label: string
+}
+
+const lateral: Record<number, string[]> = { 1: ['c'], 2: ['l', 'r'], 3: ['l', 'c', 'r'], 4: ['l', 'cl', 'cr', 'r'] }
+const sideWord: Record<string, string> = { l: 'left', r: 'right', c: 'centre', cl: 'centre left', cr: 'centre right' }
+const rowWord = (row: number, rows: number) =>
+  row === 1 ? 'Front' : row === rows && rows === 2 ? 'Rear' : row === 2 ? 'Second-row' : 'Third-row'
+
+/** Letters of the seats of a row, left to right. */
+export const seatLetters = (seats: number): string[] => lateral[seats] ?? []
+
+function seatLabel(body: Body, row: number, letter: string): string {
+  if (row === 1 && letter !== 'c') return letter === body.driverSide[0] ? 'Driver seat' : 'Passenger seat'
+  return `${rowWord(row, body.rows.length)} ${sideWord[letter]} seat`
+}
+
+function rowPlaces(body: Body, row: number): Place[] {
+  const { kind, seats } = body.rows[row - 1]!
+  const rows = body.rows.length
+  const seatPlace = kind === 'bench' ? 'bench' : 'bucket'
+  const places: Place[] = seatLetters(seats).map((letter) => ({
+    place: seatPlace,
+    zone: `seat-${row}${letter}`,
+    zoneGroup: `seats-${row}`,
+    row,
+    label: seatLabel(body, row, letter),
+  }))
+  for (const letter of ['l', 'r']) {
+    const who =
+      row === 1 ? (letter === body.driverSide[0] ? 'Driver' : 'Passenger') : `${rowWord(row, rows)} ${sideWord[letter]}`
+    places.push({
+      place: row === 1 ? 'foot-front' : 'foot-rear',
+      zone: `foot-${row}${letter}`,
+      zoneGroup: `floor-${row}`,
+      row,
+      label: `${who} footwell`,
+    })
+  }
+  places.push({
+    place: 'overhead',
+    zone: `overhead-${row}`,
+    zoneGroup: 'overhead',
+    row,
+    label: `${rowWord(row, rows)} roof`,
+  })
+  places.push({ place: 'pillar', zone: `pillar-${row}`, zoneGroup: 'pillars', row, label: rowWord(row, rows) })
+  return places
+}
+
+function doorPlaces(body: Body): Place[] {
+  return body.doors.flatMap(({ row, kind }) =>
+    ['l', 'r'].map((letter) => ({
+      place: row === 1 ? 'door-front' : 'door-rear',
+      zone: `door-${row}${letter}`,
+      zoneGroup: letter === 'l' ? 'doors-left' : 'doors-right',
+      row,
+      label: `${rowWord(row, body.rows.length)} ${sideWord[letter]} ${kind === 'sliding' ? 'sliding door' : 'door'}`,
+    })),
+  )
+}
+
+function places(body: Body): Place[] {
+  const list: Place[] = [
+    { place: 'dash', zone: 'dash', zoneGroup: 'dash', row: 0, label: '' },
+    { place: 'wheel', zone: 'dash', zoneGroup: 'dash', row: 0, label: '' },
+    { place: 'console', zone: 'console', zoneGroup: 'dash', row: 1, label: '' },
+    { place: 'tunnel', zone: 'foot-1l', zoneGroup: 'floor-1', row: 1, label: '' },
+    { place: 'overhead-front', zone: 'overhead-1', zoneGroup: 'overhead', row: 1, label: '' },
+    { place: 'glass', zone: 'glass', zoneGroup: 'glass', row: 0, label: '' },
+  ]
+  for (let row = 1; row <= body.rows.length; row++) list.push(...rowPlaces(body, row))
+  list.push(...doorPlaces(body))
+  if (body.load !== 'none') list.push({ place: 'load', zone: 'load', zoneGroup: 'load', row: 0, label: '' })
+  return list
+}
+
+/** Some kinds are worked in another group than their place: all side glass is one pass, all jambs are one pass, mats leave the car. */
+/** Keyed by group or kind. */
+const regroup: Record<string, { zoneGroup: string; zone?: string }> = {
+  'glass-in': { zoneGroup: 'glass', zone: 'glass' },
+  'glass-out': { zoneGroup: 'glass-outside', zone: 'glass-outside' },
+  jamb: { zoneGroup: 'jambs', zone: 'jambs' },
+  mat: { zoneGroup: 'mats', zone: 'mats' },
+  'hatch-lining': { zoneGroup: 'pillars' },
+}
+
+const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+
+/**
+ * All surfaces of a body, in a stable order, with ids made of zone and kind (`seat-1l.seat-base`).
+ * @param body parameters; `scale` grows every area linearly (m² at scale 1 come from the catalogue)
+ * @param kinds the catalogue's surface kinds
+ */
+export function surfacesOf(body: Body, kinds: readonly SurfaceKind[]): Surface[] {
+  return places(body).flatMap((place) =>
+    kinds
+      .filter((kind) => kind.place === place.place)
+      .map((kind) => {
+        const moved = regroup[kind.group] ?? regroup[kind.kind]
+        const slot = body.materials[kind.material as keyof Body['materials']] ?? slots[kind.material]
+        if (!slot)
+          throw new Error(`Surface kind "${kind.kind}" names the material slot "${kind.material}", which no body has.`)
+        return {
+          id: `${place.zone}.${kind.kind}`,
+          kind: kind.kind,
+          zone: moved?.zone ?? place.zone,
+          // Rails and gaps are floor work, though they belong to the seat's own zone.
+          zoneGroup: kind.group === 'gap' ? `floor-${place.row}` : (moved?.zoneGroup ?? place.zoneGroup),
+          row: place.row,
+          name: sentence(`${place.label} ${kind.name}`.trim()),
+          group: kind.group,
+          material: slot,
+          area: Math.round(kind.area * body.scale * 1000) / 1000,
+          visibility: kind.visibility,
+          touch: kind.touch,
+          access: place.row === 3 ? Math.max(kind.access, 1.1) : kind.access,
+          dress: kind.dress,
+        }
+      }),
+  )
+}
+
+/** Names of the zone groups as the crew says them. */
+export function zoneGroupName(group: string, rows: number): string {
+  const fixed: Record<string, string> = {
+    dash: 'dash and console',
+    'doors-left': 'left doors',
+    'doors-right': 'right doors',
+    overhead: 'overhead',
+    pillars: 'pillars and hatch',
+    load: 'load area',
+    mats: 'mats',
+    glass: 'all glass',
+    'glass-outside': 'all glass',
+    jambs: 'all jambs',
+    car: 'whole car',
+  }
+  const match = /^(seats|floor)-(\d)$/.exec(group)
+  if (!match) return fixed[group] ?? group
+  return `${rowWord(Number(match[2]), rows).toLowerCase()} ${match[1]}`
+}

@@ -1,0 +1,52 @@
+import { expect, it } from 'vitest'
+import { catalogue } from '#catalogue/catalogue.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { generateProcedure } from '#core/procedures/generate.ts'
+import { emptyState } from '#core/work/reduce.ts'
+import type { WorkState } from '#core/work/schema.ts'
+import { bodyNamed, carA } from '../../tests/fixtures/cars.ts'
+import { checkListFor } from './check-list.ts'
+import { reportOf } from './report.ts'
+
+it('lists only the places this car has', () => {
+  const ids = (id: string) =>
+    checkListFor(bodyNamed(id), surfacesOf(bodyNamed(id), catalogue.surfaces), catalogue).map((p) => p.id)
+  expect(ids('carrier')).toContain('sliding')
+  expect(ids('hatchback')).not.toContain('sliding')
+  const twoSeater = { ...bodyNamed('hatchback'), load: 'none' as const }
+  expect(checkListFor(twoSeater, surfacesOf(twoSeater, catalogue.surfaces), catalogue).map((p) => p.id)).not.toContain(
+    'hatch',
+  )
+})
+
+it('reports what was done, what remains and why', () => {
+  const request = carA()
+  request.checkIn.belongings = [{ what: 'rowing cap', where: 'rear seat' }]
+  request.checkIn.condition['overhead-2.headliner'] = { soil: 4 }
+  const procedure = generateProcedure(request, catalogue)
+  const [first, second] = procedure.steps
+  const at = '2026-01-01T00:00:00.000Z'
+  const state: WorkState = {
+    ...emptyState(),
+    steps: {
+      [first!.id]: { status: 'finished', by: ['ana'], runningBy: null, startedAt: at, finishedAt: at, reason: null },
+      [second!.id]: {
+        status: 'skipped',
+        by: [],
+        runningBy: null,
+        startedAt: null,
+        finishedAt: at,
+        reason: 'owner in a hurry',
+      },
+    },
+    checks: { smell: { passed: false, by: 'ben', note: 'faint smoke', selfChecked: false } },
+  }
+  const report = reportOf(request.checkIn, procedure, state, catalogue)
+  expect(report.done).toEqual([{ title: first!.title, by: ['ana'], minutes: first!.minutes }])
+  const why = report.remains.map((r) => r.why).join(' | ')
+  expect(why).toContain('owner in a hurry')
+  expect(why).toContain('what remains is recorded')
+  expect(why).toContain('faint smoke')
+  expect(report.belongings).toHaveLength(1)
+  expect(report.checks.find((c) => c.text.startsWith('Belts'))!.passed).toBeNull()
+})

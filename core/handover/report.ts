@@ -1,0 +1,51 @@
+import { surfacesOf } from '#core/cabin/surfaces.ts'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { CheckIn, Procedure } from '#core/procedures/schema.ts'
+import { stepState, workersOf } from '#core/work/reduce.ts'
+import type { WorkState } from '#core/work/schema.ts'
+import { checkListFor } from './check-list.ts'
+
+export interface Report {
+  done: { title: string; by: string[]; minutes: number }[]
+  /** What was left, and why: skipped steps, residuals of the procedure, places that failed the final check. */
+  remains: { what: string; why: string }[]
+  expectations: Procedure['expectations']
+  checks: { text: string; passed: boolean | null; by: string; note: string; selfChecked: boolean }[]
+  belongings: CheckIn['belongings']
+  workers: string[]
+  handedOver: WorkState['handedOver']
+}
+
+/** What the customer is told: done, not done and why, what may return. Built from the ledger and the issued procedure alone. */
+export function reportOf(checkIn: CheckIn, procedure: Procedure, state: WorkState, catalogue: Catalogue): Report {
+  const surfaces = surfacesOf(checkIn.vehicle.body, catalogue.surfaces)
+  const places = checkListFor(checkIn.vehicle.body, surfaces, catalogue)
+  const attended = procedure.steps.filter((s) => s.crew > 0)
+  const skipped = attended
+    .filter((s) => stepState(state, s.id).status === 'skipped')
+    .map((s) => ({ what: s.title, why: stepState(state, s.id).reason! }))
+  const residuals = procedure.residuals.map((r) => ({ what: r.name, why: r.reason }))
+  const failed = places
+    .filter((p) => state.checks[p.id]?.passed === false)
+    .map((p) => ({ what: p.text, why: state.checks[p.id]!.note || 'failed the final check' }))
+  return {
+    done: attended
+      .filter((s) => stepState(state, s.id).status === 'finished')
+      .map((s) => ({ title: s.title, by: stepState(state, s.id).by, minutes: s.minutes })),
+    remains: [...skipped, ...residuals, ...failed],
+    expectations: procedure.expectations,
+    checks: places.map((p) => {
+      const check = state.checks[p.id]
+      return {
+        text: p.text,
+        passed: check?.passed ?? null,
+        by: check?.by ?? '',
+        note: check?.note ?? '',
+        selfChecked: check?.selfChecked ?? false,
+      }
+    }),
+    belongings: checkIn.belongings,
+    workers: [...workersOf(state)],
+    handedOver: state.handedOver,
+  }
+}

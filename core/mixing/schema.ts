@@ -1,0 +1,50 @@
+import { type Static, Type } from '@sinclair/typebox'
+
+/** Parts of concentrate to parts of water, as the label or the person gave them; never kept as a fraction alone. */
+export const Ratio = Type.Object(
+  { concentrate: Type.Number({ exclusiveMinimum: 0, maximum: 1e6 }), water: Type.Number({ minimum: 0, maximum: 1e6 }) },
+  { additionalProperties: false, description: 'Parts of concentrate to parts of water; water 0 is neat.' },
+)
+export type Ratio = Static<typeof Ratio>
+
+const Millilitres = Type.Number({ exclusiveMinimum: 0, maximum: 1e7 })
+
+export const MixRequest = Type.Object(
+  {
+    ratio: Ratio,
+    fill_ml: Millilitres,
+    capacity_ml: Millilitres,
+    graduation_ml: Type.Optional(Millilitres),
+    /** Acids, caustics and labels that say so go into water. */
+    water_first: Type.Optional(Type.Boolean()),
+    foams: Type.Optional(Type.Boolean()),
+    present: Type.Optional(Type.Unknown()),
+    poured_ml: Type.Optional(Type.Unknown()),
+    range: Type.Optional(Type.Unknown()),
+  },
+  { additionalProperties: false, $id: 'mix', title: 'A bottle to be mixed' },
+)
+export type MixRequest = Static<typeof MixRequest>
+
+export interface MixOption {
+  kind: string
+  total_ml: number
+  concentrate_ml: number
+  water_ml: number
+  remove_ml: number
+  fraction: number
+  allowed: boolean
+}
+
+export interface Mix {
+  concentrate_ml: number
+  water_ml: number
+  discard_ml: number
+  total_ml: number
+  fraction: number
+  /** The same dose as the measuring vessel can show it; deviation is relative to the dose. */
+  measured: { concentrate_ml: number; water_ml: number; fraction: number; deviation: number }
+  options: MixOption[]
+  steps: string[]
+  warnings: { code: string; message: string }[]
+}

@@ -1,0 +1,108 @@
+import { type Static, Type } from '@sinclair/typebox'
+
+const Strict = { additionalProperties: false }
+const Id = Type.String({ minLength: 1, maxLength: 200 })
+const Minute = Type.Integer({ minimum: 0, maximum: 1_000_000 })
+const Interval = Type.Tuple([Minute, Minute], { description: 'half-open [start, end), minutes from one origin' })
+
+export const Technician = Type.Object(
+  { id: Id, skills: Type.Optional(Type.Array(Id)), shifts: Type.Array(Interval), site: Type.Optional(Id) },
+  Strict,
+)
+export const EquipmentType = Type.Object(
+  {
+    id: Id,
+    count: Type.Integer({ minimum: 0, maximum: 1000 }),
+    out: Type.Optional(Type.Array(Interval)),
+    site: Type.Optional(Id),
+  },
+  Strict,
+)
+const Travel = Type.Object({ from: Id, to: Id, minutes: Minute }, Strict)
+export const Job = Type.Object(
+  {
+    id: Id,
+    site: Type.Optional(Id),
+    release: Type.Optional(Minute),
+    due: Type.Optional(Minute),
+    weight: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+    crewLimit: Type.Optional(Type.Integer({ minimum: 1 })),
+    holds: Type.Optional(Type.Array(Id)),
+  },
+  Strict,
+)
+export const Activity = Type.Object(
+  {
+    id: Id,
+    job: Id,
+    minutes: Type.Integer({ minimum: 1, maximum: 100_000 }),
+    crew: Type.Optional(Type.Integer({ minimum: 0, maximum: 60 })),
+    skill: Type.Optional(Id),
+    skills: Type.Optional(Type.Array(Id)),
+    equipment: Type.Optional(Type.Array(Id)),
+    zones: Type.Optional(Type.Array(Id)),
+  },
+  Strict,
+)
+export type Activity = Static<typeof Activity>
+export const PlanLink = Type.Object(
+  {
+    from: Id,
+    to: Id,
+    minLag: Type.Optional(Type.Integer({ minimum: 0 })),
+    maxLag: Type.Optional(Type.Integer({ minimum: 0 })),
+  },
+  Strict,
+)
+export type PlanLink = Static<typeof PlanLink>
+export const Fixed = Type.Object(
+  { activity: Id, start: Minute, end: Type.Optional(Minute), technicians: Type.Array(Id) },
+  Strict,
+)
+export type Fixed = Static<typeof Fixed>
+
+export const PlanRequest = Type.Object(
+  {
+    technicians: Type.Array(Technician, { maxItems: 60 }),
+    equipment: Type.Optional(Type.Array(EquipmentType)),
+    sites: Type.Optional(Type.Object({ travel: Type.Array(Travel) }, Strict)),
+    jobs: Type.Array(Job),
+    activities: Type.Array(Activity, { maxItems: 2000 }),
+    links: Type.Optional(Type.Array(PlanLink)),
+    fixed: Type.Optional(Type.Array(Fixed)),
+    previous: Type.Optional(Type.Array(Type.Unknown())),
+    now: Type.Optional(Minute),
+    seed: Type.Optional(Type.Integer({ minimum: 0 })),
+    budgetMs: Type.Optional(Type.Number({ minimum: 0, maximum: 600_000 })),
+    iterations: Type.Optional(Type.Union([Type.Integer({ minimum: 1, maximum: 1_000_000 }), Type.Null()])),
+  },
+  { ...Strict, $id: 'plan', title: 'People, equipment, jobs and activities to be scheduled' },
+)
+export type PlanRequest = Static<typeof PlanRequest>
+
+export const Assignment = Type.Object({ activity: Id, start: Minute, end: Minute, technicians: Type.Array(Id) }, Strict)
+export type Assignment = Static<typeof Assignment>
+
+export type UnscheduledCode =
+  | 'no-skill'
+  | 'too-few-people'
+  | 'too-long'
+  | 'no-equipment'
+  | 'waits-for'
+  | 'no-room'
+  | 'max-lag'
+export interface Unscheduled {
+  activity: string
+  code: UnscheduledCode
+  reason: string
+}
+export interface PlanAnswer {
+  assignments: Assignment[]
+  unscheduled: Unscheduled[]
+  objective: { weightedTardiness: number; makespan: number; handovers: number }
+  bounds: { weightedTardiness: number; makespan: number }
+  critical: string[]
+  bottleneck: { kind: 'equipment' | 'skill'; id: string; minutes: number } | null
+  warnings: { code: string; message: string; activities: string[] }[]
+  iterations: number
+}

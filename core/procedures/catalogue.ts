@@ -1,0 +1,196 @@
+import { type Static, Type } from '@sinclair/typebox'
+import { Body, Material, SurfaceKind } from '#core/cabin/schema.ts'
+import { Product } from '#core/chemistry/schema.ts'
+
+const Text = Type.String({ minLength: 1 })
+const Strict = { additionalProperties: false }
+
+export const Stage = Type.Object({ id: Text, name: Text, petal: Type.String() }, Strict)
+export type Stage = Static<typeof Stage>
+
+/** One way of working a surface. Rates in minutes per m² at the design soil, water in g/m² (catalogue D1). */
+export const Treatment = Type.Object(
+  {
+    id: Text,
+    name: Text,
+    /** A stage, or "wet": the stage its programme belongs to. */
+    stage: Text,
+    /** Codes a material must tolerate (catalogue C1). */
+    techniques: Type.Array(Type.String({ pattern: '^[A-Z]{2}$' })),
+    setUp: Type.Number({ minimum: 0 }),
+    /** Rows without a set-up of their own share their machine's, charged when no other row of it is used. */
+    setUpGroup: Type.Optional(Type.Object({ id: Text, minutes: Type.Number() }, Strict)),
+    /** Treatments whose heavier kit already lies ready for this one, so that it costs no set-up beside them. */
+    coveredBy: Type.Optional(Type.Array(Text)),
+    rate: Type.Number({ minimum: 0 }),
+    designSoil: Type.Integer(),
+    step: Type.Number({ minimum: 1 }),
+    /** Instead of a rate: minutes per m² by level of hair or grit. */
+    levels: Type.Optional(
+      Type.Object(
+        {
+          of: Type.Union([Type.Literal('hair'), Type.Literal('sand')]),
+          minutes: Type.Array(Type.Number(), { minItems: 4, maxItems: 4 }),
+        },
+        Strict,
+      ),
+    ),
+    applied: Type.Number({ minimum: 0 }),
+    left: Type.Object(
+      { default: Type.Number(), carpet: Type.Optional(Type.Number()), adds: Type.Optional(Type.Number()) },
+      Strict,
+    ),
+    /** Share of the area that usually needs it. */
+    share: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1 })),
+    wet: Type.Boolean(),
+    dries: Type.Optional(Type.Boolean()),
+    /** One step for the whole car instead of one a zone group. */
+    together: Type.Optional(Type.Boolean()),
+    /** Nobody else in the car meanwhile. */
+    holdsCar: Type.Optional(Type.Boolean()),
+    airing: Type.Optional(Type.Boolean()),
+    product: Type.Optional(Type.Object({ id: Text, purpose: Text }, Strict)),
+    dwell: Type.Optional(Type.Object({ min: Type.Number(), max: Type.Number() }, Strict)),
+    on: Type.Union([Type.Literal('tool'), Type.Literal('surface')]),
+    motion: Text,
+    tool: Text,
+    towels: Type.Array(Type.Object({ role: Text, count: Type.Integer() }, Strict)),
+    passCue: Text,
+    attempts: Type.Integer({ minimum: 1 }),
+    skills: Type.Array(Text),
+    equipment: Type.Array(Text),
+    ppe: Type.Array(Text),
+  },
+  Strict,
+)
+export type Treatment = Static<typeof Treatment>
+
+/** What a kind of surface of a material family gets at each soil level 0–4. Where a level's rung may not be used, the next lower one is. */
+export const Programme = Type.Object(
+  {
+    id: Text,
+    groups: Type.Array(Text),
+    families: Type.Array(Text),
+    stage: Text,
+    soil: Type.Array(Type.Array(Text), { minItems: 5, maxItems: 5 }),
+    dust: Type.Optional(Type.Boolean()),
+    dress: Type.Optional(Type.Boolean()),
+    groom: Type.Optional(Type.Union([Type.Literal('always'), Type.Literal('extracted')])),
+    /** From this soil level on, what remains is recorded as well. */
+    recordFrom: Type.Optional(Type.Integer()),
+  },
+  Strict,
+)
+export type Programme = Static<typeof Programme>
+
+const Selector = Type.Object(
+  {
+    stages: Type.Optional(Type.Array(Text)),
+    treatments: Type.Optional(Type.Array(Text)),
+    dries: Type.Optional(Type.Boolean()),
+  },
+  Strict,
+)
+
+/** Why one step comes before another; reasons shown to the crew are built from the rules that bind. */
+export const OrderRule = Type.Object(
+  {
+    id: Text,
+    first: Selector,
+    next: Selector,
+    scope: Type.Union([Type.Literal('car'), Type.Literal('group'), Type.Literal('row'), Type.Literal('surface')]),
+    lag: Type.Optional(Type.Object({ min: Type.Number(), max: Type.Number() }, Strict)),
+    /** Several firsts follow each other, and only the last one carries the lag. */
+    chain: Type.Optional(Type.Boolean()),
+    house: Type.Optional(Type.Object({ rule: Text, choice: Text }, Strict)),
+    reason: Text,
+  },
+  Strict,
+)
+export type OrderRule = Static<typeof OrderRule>
+
+export const HouseRule = Type.Object(
+  {
+    id: Text,
+    name: Text,
+    default: Text,
+    choices: Type.Array(Type.Object({ id: Text, name: Text, reason: Text }, Strict)),
+  },
+  Strict,
+)
+export type HouseRule = Static<typeof HouseRule>
+
+export const StainKind = Type.Object(
+  {
+    id: Text,
+    name: Text,
+    wicking: Type.Integer({ minimum: 0, maximum: 3 }),
+    chance: Type.Object({ fresh: Type.Number(), old: Type.Number() }, Strict),
+    never: Text,
+    treat: Type.Array(Type.Object({ families: Type.Array(Text), treatments: Type.Array(Text) }, Strict)),
+  },
+  Strict,
+)
+export type StainKind = Static<typeof StainKind>
+
+export const Caution = Type.Object(
+  {
+    id: Text,
+    when: Type.Object(
+      {
+        product: Type.Optional(Type.Boolean()),
+        treatments: Type.Optional(Type.Array(Text)),
+        stages: Type.Optional(Type.Array(Text)),
+        equipment: Type.Optional(Type.Array(Text)),
+        permission: Type.Optional(Type.Object({ id: Text, granted: Type.Boolean() }, Strict)),
+      },
+      Strict,
+    ),
+    text: Text,
+  },
+  Strict,
+)
+export type Caution = Static<typeof Caution>
+
+export const WholeCar = Type.Object(
+  {
+    id: Text,
+    name: Text,
+    stage: Text,
+    minutes: Type.Array(Type.Number(), { minItems: 5, maxItems: 5 }),
+    passCue: Text,
+  },
+  Strict,
+)
+export type WholeCar = Static<typeof WholeCar>
+
+export const CheckListPlace = Type.Object(
+  { id: Text, kinds: Type.Optional(Type.Array(Text)), doorKind: Type.Optional(Text), text: Text },
+  Strict,
+)
+export type CheckListPlace = Static<typeof CheckListPlace>
+
+const Named = Type.Object({ id: Text, name: Text }, Strict)
+
+/** All shipped trade knowledge, as one argument of the engines. */
+export const Catalogue = Type.Object(
+  {
+    bodies: Type.Array(Body),
+    surfaces: Type.Array(SurfaceKind),
+    materials: Type.Array(Material),
+    stages: Type.Array(Stage),
+    treatments: Type.Array(Treatment),
+    wholeCar: Type.Array(WholeCar),
+    programmes: Type.Array(Programme),
+    stains: Type.Array(StainKind),
+    products: Type.Array(Product),
+    orderRules: Type.Array(OrderRule),
+    houseRules: Type.Array(HouseRule),
+    cautions: Type.Array(Caution),
+    checkList: Type.Array(CheckListPlace),
+    equipment: Type.Array(Named),
+    skills: Type.Array(Named),
+  },
+  { ...Strict, $id: 'catalogue' },
+)
+export type Catalogue = Static<typeof Catalogue>

@@ -1,0 +1,278 @@
+import { describe, expect, it } from 'vitest'
+import { catalogue } from '#catalogue/catalogue.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { BadInput } from '#core/units/fault.ts'
+import { seededRandom } from '#core/units/random.ts'
+import { bodyNamed, carA, carB, randomCar, requestFor } from '../../tests/fixtures/cars.ts'
+import { generateProcedure } from './generate.ts'
+import type { Procedure, ProcedureRequest } from './schema.ts'
+
+const within = (value: number, wanted: number, share = 0.1) =>
+  expect(Math.abs(value - wanted) / wanted, `${value} against ${wanted}`).toBeLessThanOrEqual(share)
+const minutesOf = (p: Procedure, treatment: string) =>
+  p.totals.byTreatment.find((t) => t.treatment === treatment)?.minutes ?? 0
+
+describe('worked car A', () => {
+  const procedure = generateProcedure(carA(), catalogue)
+  it('has the areas of the catalogue', () => {
+    const areas: Record<string, number> = {}
+    for (const s of surfacesOf(bodyNamed('hatchback'), catalogue.surfaces))
+      areas[s.group] = (areas[s.group] ?? 0) + s.area
+    const wanted = {
+      seat: 4.1,
+      'seat-back': 0.56,
+      gap: 0.7,
+      load: 1.5,
+      mat: 1.0,
+      overhead: 1.9,
+      hard: 4.9,
+      small: 0.8,
+      'glass-in': 3.3,
+      'glass-out': 3.1,
+      jamb: 1.9,
+    }
+    for (const [group, area] of Object.entries(wanted)) within(areas[group]!, area, 0.02)
+    within(areas.carpet! + areas['carpet-worn']!, 2.9, 0.01)
+  })
+  // Minutes of catalogue D3; carpets here are the easy-release kind, whose factor of 0.85 the worked car leaves out.
+  const easy = 0.85
+  it.each([
+    ['dust', 9],
+    ['vac_seat', 15],
+    ['vac_gap', 6 * easy],
+    ['vac_carpet', 15 * easy],
+    ['vac_load', 4.5 * easy],
+    ['vac_mat', 3],
+    ['hair', 3],
+    ['blot', 3.3],
+    ['lm', 35 + 12 * easy],
+    ['mat_lm', 12],
+    ['brush', 28],
+    ['small', 9],
+    ['glass_in', 15],
+    ['glass_out', 6],
+    ['jamb', 11],
+    ['dress', 7],
+    ['groom', 6],
+  ])('%s takes its minutes', (treatment, minutes) => within(minutesOf(procedure, treatment), minutes))
+  it('takes 225 minutes, 80th percentile 4.5 hours', () => {
+    within(procedure.totals.attended, 225)
+    within(procedure.totals.attendedP80, 4.5 * 60)
+  })
+  it('uses about 0.83 l of pre-spray in the car and leaves about 0.5 kg of water on cloth and carpet', () => {
+    const inCar = procedure.steps.filter((s) => s.treatment === 'lm').reduce((sum, s) => sum + s.product!.ml, 0)
+    within(inCar, 830)
+    const mats = procedure.steps.find((s) => s.treatment === 'mat_lm')!
+    within(procedure.totals.waterLeft - mats.left * mats.area, 500)
+  })
+  it('is 18 to 35 attended steps, as people work', () => {
+    const attended = procedure.steps.filter((s) => s.crew > 0)
+    expect(attended.length).toBeGreaterThanOrEqual(18)
+    expect(attended.length).toBeLessThanOrEqual(35)
+  })
+})
+
+describe('worked car B', () => {
+  const procedure = generateProcedure(carB(), catalogue)
+  it('takes 634 minutes', () => within(procedure.totals.attended, 634))
+  it.each([
+    ['bonnet', 22],
+    ['hotx', 117],
+    ['mat_soak', 25],
+    ['strong', 44],
+    ['glass_in', 21],
+    ['jamb', 18],
+  ])('%s takes its minutes', (treatment, minutes) => within(minutesOf(procedure, treatment), minutes))
+})
+
+/** The step's own contents: everything but the reasons, which name its neighbours. */
+const contents = (p: Procedure) => new Map(p.steps.map(({ why: _why, ...step }) => [step.id, step]))
+
+describe('properties over random cars', () => {
+  it('raising one surface’s soil changes only steps that touch it, and never takes minutes away (500 cars)', () => {
+    const random = seededRandom(7)
+    let raised = 0
+    for (let i = 0; i < 500; i++) {
+      const request = randomCar(random)
+      const before = generateProcedure(request, catalogue)
+      const ids = Object.keys(request.checkIn.condition).filter((id) => request.checkIn.condition[id]!.soil < 4)
+      if (ids.length === 0) continue
+      const id = ids[Math.floor(random() * ids.length)]!
+      const next: ProcedureRequest = structuredClone(request)
+      next.checkIn.condition[id]!.soil++
+      const after = generateProcedure(next, catalogue)
+      raised++
+      expect(after.totals.attended, `car ${i}, ${id}`).toBeGreaterThanOrEqual(before.totals.attended - 1e-9)
+      const [old, now] = [contents(before), contents(after)]
+      for (const key of new Set([...old.keys(), ...now.keys()])) {
+        // Whole-car rows touch every surface; the kit is laid out for whatever the car needs.
+        if (
+          key.endsWith(':car') &&
+          ['walk_round', 'clear_out', 'kit', 'refit', 'final_check'].includes(key.split(':')[0]!)
+        )
+          continue
+        if (old.get(key)?.surfaces.includes(id) || now.get(key)?.surfaces.includes(id)) continue
+        // A shared room of the car can make everyone's p80 wider, and nothing else.
+        const strip = (s: object | undefined) => s && { ...s, p80: 0 }
+        expect(strip(now.get(key)), `car ${i}: ${key} does not touch ${id}`).toEqual(strip(old.get(key)))
+      }
+    }
+    expect(raised).toBeGreaterThan(400)
+  })
+  it('minutes grow with area and hair', () => {
+    const random = seededRandom(11)
+    for (let i = 0; i < 100; i++) {
+      const request = randomCar(random)
+      const base = generateProcedure(request, catalogue).totals.attended
+      const larger = structuredClone(request)
+      larger.checkIn.vehicle.body.scale += 0.1
+      expect(generateProcedure(larger, catalogue).totals.attended).toBeGreaterThanOrEqual(base)
+      const hairy = structuredClone(request)
+      for (const c of Object.values(hairy.checkIn.condition)) c.hair = Math.min(3, (c.hair ?? 0) + 1)
+      expect(generateProcedure(hairy, catalogue).totals.attended).toBeGreaterThanOrEqual(base - 1e-9)
+    }
+  })
+  it('never puts a forbidden technique on a material, nor more water than its ceiling', () => {
+    const random = seededRandom(13)
+    for (let i = 0; i < 300; i++) {
+      const request = randomCar(random)
+      const materialOf = new Map(
+        surfacesOf(request.checkIn.vehicle.body, catalogue.surfaces).map((s) => [
+          s.id,
+          catalogue.materials.find((m) => m.id === s.material)!,
+        ]),
+      )
+      for (const step of generateProcedure(request, catalogue).steps) {
+        const treatment = catalogue.treatments.find((t) => t.id === step.treatment)
+        if (!treatment) continue
+        for (const id of step.surfaces) {
+          const material = materialOf.get(id)!
+          for (const code of treatment.techniques)
+            expect(material.tolerates[code], `${step.id} on ${material.id}`).not.toBe('N')
+          expect(
+            material.family === 'carpet' ? (treatment.left.carpet ?? treatment.left.default) : treatment.left.default,
+          ).toBeLessThanOrEqual(material.ceiling)
+        }
+      }
+    }
+  })
+  it('lists steps so that every link points forward', () => {
+    const random = seededRandom(17)
+    for (let i = 0; i < 100; i++) {
+      const { steps, links } = generateProcedure(randomCar(random), catalogue)
+      const at = new Map(steps.map((s, k) => [s.id, k]))
+      for (const link of links) expect(at.get(link.from)!).toBeLessThan(at.get(link.to)!)
+    }
+  })
+})
+
+describe('order rules', () => {
+  const orderOf = (p: Procedure) => p.steps.map((s) => s.id)
+  it('deleting a rule changes both the order and the reason text', () => {
+    const without = { ...catalogue, orderRules: catalogue.orderRules.filter((r) => r.id !== 'overhead-before-seats') }
+    const [full, thinned] = [generateProcedure(carA(), catalogue), generateProcedure(carA(), without)]
+    const text = (p: Procedure) =>
+      p.steps
+        .find((s) => s.id === 'lm:seats-2')!
+        .why.map((w) => w.text)
+        .join(' ')
+    expect(text(full)).toContain('Nobody should kneel on wet seats')
+    expect(text(thinned)).not.toContain('Nobody should kneel on wet seats')
+    expect(orderOf(thinned)).not.toEqual(orderOf(full))
+    const [blot, seats] = ['blot:car', 'lm:seats-2']
+    expect(orderOf(full).indexOf(blot)).toBeLessThan(orderOf(full).indexOf(seats))
+  })
+  it('most rules bind somewhere in car A or B, so that none is dead text', () => {
+    const used = new Set(
+      [carA(), carB()].flatMap((r) => generateProcedure(r, catalogue).steps.flatMap((s) => s.why.map((w) => w.rule))),
+    )
+    const special = [
+      'glass-before-dress',
+      'enzyme-before-heat',
+      'acid-after-cleaner',
+      'hard-before-leather',
+      'leather-clean-first',
+      'dress-before-screens',
+    ]
+    expect(catalogue.orderRules.map((r) => r.id).filter((id) => !used.has(id) && !special.includes(id))).toEqual([])
+  })
+  it('the house rule on glass timing turns glass and dressing round', () => {
+    const early = generateProcedure({ ...carA(), houseRules: { 'glass-timing': 'before-dressing' } }, catalogue)
+    const ids = orderOf(early)
+    expect(ids.indexOf('glass_in:car')).toBeLessThan(ids.indexOf('dress:car'))
+    const usual = orderOf(generateProcedure(carA(), catalogue))
+    expect(usual.indexOf('dress:car')).toBeLessThan(usual.indexOf('glass_in:car'))
+  })
+  it('a circle of rules is told by their names', () => {
+    const rule = catalogue.orderRules.find((r) => r.id === 'clean-before-dress')!
+    const circle = {
+      ...catalogue,
+      orderRules: [...catalogue.orderRules, { ...rule, id: 'backwards', first: rule.next, next: rule.first }],
+    }
+    expect(() => generateProcedure(carA(), circle)).toThrow(/circle.*clean-before-dress|circle.*backwards/)
+  })
+})
+
+describe('judgement', () => {
+  it('falls back where a machine is missing and says so', () => {
+    const request = { ...carB(), equipment: ['vacuum', 'wet-vac', 'pad-machine'] }
+    const procedure = generateProcedure(request, catalogue)
+    expect(procedure.steps.some((s) => s.treatment === 'hotx')).toBe(false)
+    expect(procedure.steps.some((s) => s.treatment === 'lm')).toBe(true)
+    expect(procedure.residuals.some((r) => r.code === 'no-equipment' && r.reason.includes('extractor'))).toBe(true)
+  })
+  it('treats a milk stain with enzyme first, cold, and keeps it damp', () => {
+    const request = requestFor(bodyNamed('hatchback'), {
+      'seat-1l.seat-base': { soil: 3, stains: [{ kind: 'milk-drink', age: 'old', attempts: 1 }] },
+    })
+    const { steps, links, expectations } = generateProcedure(request, catalogue)
+    expect(links.find((l) => l.from === 'enzyme:seats-1')).toMatchObject({
+      to: 'prespray:seats-1',
+      minLag: 15,
+      maxLag: 60,
+    })
+    expect(steps.find((s) => s.id === 'enzyme:seats-1')!.cautions.join(' ')).toContain('Never misted')
+    expect(expectations).toEqual([
+      {
+        surface: 'seat-1l.seat-base',
+        name: 'Driver seat base',
+        stain: 'Milk drink or chocolate',
+        chance: 30,
+        words: 'will probably stay in part',
+      },
+    ])
+  })
+  it('starts drying the moment wetting ends, as a passive step that holds its zones', () => {
+    const { steps, links } = generateProcedure(carB(), catalogue)
+    const dry = steps.find((s) => s.id === 'dry:seats-1')!
+    expect(dry.crew).toBe(0)
+    expect(dry.zones).toEqual(['seat-1l', 'seat-1r'])
+    expect(links.filter((l) => l.to === dry.id && l.maxLag === 0)).toHaveLength(1)
+    // Catalogue D2: car B's cloth about 2.9 h with doors open and a blower.
+    within(dry.minutes, 2.9 * 60, 0.35)
+  })
+  it('tells what was refused at check-in where it matters', () => {
+    const request = carA()
+    request.checkIn.permissions = { 'seats-out': false, 'engine-heat': false }
+    const { steps } = generateProcedure(request, catalogue)
+    expect(steps.find((s) => s.id === 'vac_seat:seats-1')!.cautions.join(' ')).toContain('Seats stay in')
+    expect(steps.find((s) => s.stage === 'dry-out')!.cautions.join(' ')).toContain('No engine heat')
+  })
+  it('refuses unknown surfaces, stains and house rules by pointer', () => {
+    const request = requestFor(bodyNamed('hatchback'), {
+      'seat-9x.seat-base': { soil: 1 },
+      'seat-1l.seat-base': { soil: 1, stains: [{ kind: 'lava', age: 'old', attempts: 0 }] },
+    })
+    try {
+      generateProcedure({ ...request, houseRules: { 'glass-timing': 'never' } }, catalogue)
+      expect.unreachable()
+    } catch (error) {
+      expect(error).toBeInstanceOf(BadInput)
+      expect((error as BadInput).faults.map((f) => f.pointer)).toEqual([
+        '/checkIn/condition/seat-9x.seat-base',
+        '/checkIn/condition/seat-1l.seat-base/stains/0/kind',
+        '/houseRules/glass-timing',
+      ])
+    }
+  })
+})

@@ -1,0 +1,24 @@
+/** Minutes as people say them: 42 → "42 min", 100 → "1 h 40". */
+export function sayMinutes(minutes: number): string {
+  const whole = Math.round(minutes)
+  if (whole < 60) return `${whole} min`
+  const rest = whole % 60
+  return rest === 0 ? `${Math.floor(whole / 60)} h` : `${Math.floor(whole / 60)} h ${String(rest).padStart(2, '0')}`
+}
+
+/** Millilitres as a hand pours them: whole millilitres below a litre, litres with two digits above. */
+export function sayVolume(millilitres: number): string {
+  if (millilitres >= 1000) return `${(millilitres / 1000).toFixed(2)} l`
+  return millilitres >= 10 ? `${Math.round(millilitres)} ml` : `${millilitres.toFixed(1)} ml`
+}
+
+/** A ratio as on a label: {1, 10} → "1:10", {1, 0} → "neat". */
+export function sayRatio(ratio: { concentrate: number; water: number }): string {
+  return ratio.water === 0 ? 'neat' : `${ratio.concentrate}:${ratio.water}`
+}
+
+/** Minutes from an origin as a clock time: 598 → "9:58". */
+export function sayClock(minutes: number): string {
+  const day = ((Math.floor(minutes) % 1440) + 1440) % 1440
+  return `${Math.floor(day / 60)}:${String(day % 60).padStart(2, '0')}`
+}

@@ -1,0 +1,112 @@
+import type { Procedure, Step } from '#core/procedures/schema.ts'
+import { isOver, stepState } from './reduce.ts'
+import type { WorkIntent, WorkState } from './schema.ts'
+
+/** Why an intent is not possible now, in words a person can act on. */
+export interface Refusal {
+  code: string
+  message: string
+}
+export interface Actor {
+  person: string
+  /** Leads and owners may finish and pause for others. */
+  leads: boolean
+}
+
+const minutesBetween = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) / 60_000
+const no = (code: string, message: string): Refusal => ({ code, message })
+
+/** Predecessors that are not over, and contact times that are not. */
+function waitsFor(step: Step, procedure: Procedure, state: WorkState, now: string): Refusal | undefined {
+  for (const link of procedure.links.filter((l) => l.to === step.id)) {
+    const before = procedure.steps.find((s) => s.id === link.from)!
+    const at = stepState(state, before.id)
+    if (!isOver(state, before.id)) {
+      return no('waits-for', `“${step.title}” waits for “${before.title}”. Finish it, or skip it with a reason.`)
+    }
+    if (at.status === 'finished' && link.minLag > 0) {
+      const left = link.minLag - minutesBetween(at.finishedAt!, now)
+      // Contact times protect people and fabric; nobody may shorten them.
+      if (left > 0) return no('dwell', `The dwell after “${before.title}” runs ${Math.ceil(left)} more min.`)
+    }
+  }
+  return undefined
+}
+
+function mayStart(step: Step, procedure: Procedure, state: WorkState, actor: Actor, now: string): Refusal | undefined {
+  if (step.crew === 0) return no('passive', `“${step.title}” needs nobody; say “dry” when it is.`)
+  const running = procedure.steps.filter((s) => stepState(state, s.id).status === 'running')
+  const own = running.find((s) => stepState(state, s.id).runningBy === actor.person)
+  if (own) return no('busy', `You are on “${own.title}”. Pause or finish it first.`)
+  const clash = running.find((s) => s.zones.some((z) => step.zones.includes(z)))
+  if (clash) return no('zone-taken', `Someone is there: “${clash.title}” is being worked on.`)
+  return waitsFor(step, procedure, state, now)
+}
+
+function mayTouch(step: Step, state: WorkState, actor: Actor, verb: string): Refusal | undefined {
+  const at = stepState(state, step.id)
+  if (at.status !== 'running')
+    return no('not-running', `“${step.title}” is not being worked on, so it cannot be ${verb}.`)
+  if (at.runningBy !== actor.person && !actor.leads)
+    return no('not-yours', `“${step.title}” is someone else’s; only they or a lead can have it ${verb}.`)
+  return undefined
+}
+
+function mayFinishPassive(step: Step, procedure: Procedure, state: WorkState): Refusal | undefined {
+  const wetting = procedure.links.filter((l) => l.to === step.id).find((l) => !isOver(state, l.from))
+  return wetting && no('waits-for', `Wetting there has not ended yet, so it cannot be dry.`)
+}
+
+function mayHandOver(procedure: Procedure, state: WorkState, places: readonly string[]): Refusal | undefined {
+  const open = procedure.steps.filter((s) => !isOver(state, s.id))
+  if (open.length > 0) return no('steps-open', `${open.length} steps are open, the first is “${open[0]!.title}”.`)
+  const unseen = places.filter((p) => !state.checks[p])
+  if (unseen.length > 0) return no('checks-open', `${unseen.length} places of the final check have not been looked at.`)
+  const failed = places.filter((p) => !state.checks[p]!.passed && state.checks[p]!.note.trim() === '')
+  if (failed.length > 0)
+    return no('failed-without-note', 'A place failed its check and nothing says why: add a note or pass it.')
+  return undefined
+}
+
+/**
+ * Whether an intent is possible now; undefined means yes.
+ * @param places ids of the car's final check list
+ * @param now ISO 8601, from the caller: core reads no clock
+ */
+export function refusal(
+  intent: Pick<WorkIntent, 'type' | 'data'>,
+  procedure: Procedure,
+  state: WorkState,
+  actor: Actor,
+  places: readonly string[],
+  now: string,
+): Refusal | undefined {
+  if (state.handedOver) return no('handed-over', 'The vehicle has been handed over; its job is closed.')
+  const { data } = intent
+  if ('step' in data) {
+    const step = procedure.steps.find((s) => s.id === data.step)
+    if (!step) return no('unknown-step', `This procedure has no step “${data.step}”.`)
+    if (isOver(state, step.id)) return no('over', `“${step.title}” is already ${stepState(state, step.id).status}.`)
+    switch (intent.type) {
+      case 'step-started':
+        return stepState(state, step.id).status === 'running'
+          ? no('running', `“${step.title}” is already being worked on.`)
+          : mayStart(step, procedure, state, actor, now)
+      case 'step-paused':
+        return mayTouch(step, state, actor, 'paused')
+      case 'step-finished':
+        return step.crew === 0 ? mayFinishPassive(step, procedure, state) : mayTouch(step, state, actor, 'finished')
+      case 'timer-started':
+        return step.dwell ? mayTouch(step, state, actor, 'timed') : no('no-dwell', `“${step.title}” has no dwell.`)
+      case 'timer-ended':
+        return state.timers.some((t) => t.step === step.id) ? undefined : no('no-timer', 'No timer runs there.')
+      default:
+        return undefined
+    }
+  }
+  if ('place' in data) {
+    if (!places.includes(data.place)) return no('unknown-place', `The check list has no place “${data.place}”.`)
+    return undefined
+  }
+  return intent.type === 'handed-over' ? mayHandOver(procedure, state, places) : undefined
+}

@@ -1,0 +1,149 @@
+import type { Procedure, Step } from '#core/procedures/schema.ts'
+import type { StepState, Timer, WorkEvent, WorkState } from './schema.ts'
+
+const waiting: StepState = {
+  status: 'waiting',
+  by: [],
+  runningBy: null,
+  startedAt: null,
+  finishedAt: null,
+  reason: null,
+}
+
+export function emptyState(): WorkState {
+  return {
+    position: 0,
+    checkedIn: false,
+    procedureVersion: null,
+    steps: {},
+    timers: [],
+    checks: {},
+    notes: [],
+    handedOver: null,
+  }
+}
+
+export const stepState = (state: WorkState, step: string): StepState => state.steps[step] ?? waiting
+
+/** The dwell that begins when this step ends: the link with a longest lag that leads out of it to an attended step. */
+function dwellAfter(procedure: Procedure, step: string): { min: number; max: number } | undefined {
+  const attended = new Set(procedure.steps.filter((s) => s.crew > 0).map((s) => s.id))
+  const link = procedure.links.find(
+    (l) => l.from === step && l.maxLag !== undefined && l.minLag > 0 && attended.has(l.to),
+  )
+  return link && { min: link.minLag, max: link.maxLag! }
+}
+
+function withTimer(state: WorkState, timer: Timer | undefined): Timer[] {
+  return timer ? [...state.timers.filter((t) => t.step !== timer.step), timer] : state.timers
+}
+
+/** Timers of a dwell end when a step that follows it starts. */
+function withoutAwaited(timers: readonly Timer[], procedure: Procedure, started: string): Timer[] {
+  const before = new Set(procedure.links.filter((l) => l.to === started).map((l) => l.from))
+  return timers.filter((t) => !before.has(t.step))
+}
+
+function withStep(state: WorkState, id: string, change: Partial<StepState>): WorkState {
+  return { ...state, steps: { ...state.steps, [id]: { ...stepState(state, id), ...change } } }
+}
+
+const add = (list: readonly string[], item: string) => (list.includes(item) ? [...list] : [...list, item])
+
+/** People who worked on any step. */
+export function workersOf(state: WorkState): Set<string> {
+  return new Set(Object.values(state.steps).flatMap((s) => s.by))
+}
+
+function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkState {
+  const at = event.serverTime
+  switch (event.type) {
+    case 'checked-in':
+      return { ...state, checkedIn: true }
+    case 'procedure-issued':
+      return { ...state, procedureVersion: event.data.version }
+    case 'step-started': {
+      const old = stepState(state, event.data.step)
+      const next = withStep(state, event.data.step, {
+        status: 'running',
+        runningBy: event.author,
+        by: add(old.by, event.author),
+        startedAt: old.startedAt ?? at,
+      })
+      return { ...next, timers: withoutAwaited(state.timers, procedure, event.data.step) }
+    }
+    case 'step-paused':
+      return withStep(state, event.data.step, { status: 'paused', runningBy: null })
+    case 'step-finished': {
+      const { step } = event.data
+      const old = stepState(state, step)
+      const next = withStep(state, step, {
+        status: 'finished',
+        runningBy: null,
+        finishedAt: at,
+        startedAt: old.startedAt ?? at,
+      })
+      const dwell = dwellAfter(procedure, step)
+      const timers = state.timers.filter((t) => t.step !== step)
+      return { ...next, timers: withTimer({ ...state, timers }, dwell && { step, ...dwell, startedAt: at }) }
+    }
+    case 'step-skipped': {
+      const next = withStep(state, event.data.step, {
+        status: 'skipped',
+        runningBy: null,
+        finishedAt: at,
+        reason: event.data.reason,
+      })
+      return { ...next, timers: state.timers.filter((t) => t.step !== event.data.step) }
+    }
+    case 'timer-started': {
+      const dwell = procedure.steps.find((s) => s.id === event.data.step)?.dwell
+      return {
+        ...state,
+        timers: withTimer(state, dwell ? { step: event.data.step, ...dwell, startedAt: at } : undefined),
+      }
+    }
+    case 'timer-ended':
+      return { ...state, timers: state.timers.filter((t) => t.step !== event.data.step) }
+    case 'check-passed':
+    case 'check-failed': {
+      const check = {
+        passed: event.type === 'check-passed',
+        by: event.author,
+        note: event.data.note ?? '',
+        selfChecked: workersOf(state).has(event.author),
+      }
+      return { ...state, checks: { ...state.checks, [event.data.place]: check } }
+    }
+    case 'note':
+      return { ...state, notes: [...state.notes, { author: event.author, text: event.data.text, at }] }
+    case 'handed-over':
+      return { ...state, handedOver: { to: event.data.to, by: event.author, at } }
+  }
+}
+
+/** Applies one event to a job's state. Pure; events must come in ledger order. */
+export function reduce(state: WorkState, event: WorkEvent, procedure: Procedure): WorkState {
+  return { ...fold(state, event, procedure), position: event.position }
+}
+
+/** Folds a whole ledger. The same event twice (same id) counts once. */
+export function replay(events: readonly WorkEvent[], procedure: Procedure): WorkState {
+  const seen = new Set<string>()
+  let state = emptyState()
+  for (const event of [...events].sort((a, b) => a.position - b.position)) {
+    if (seen.has(event.id)) continue
+    seen.add(event.id)
+    state = reduce(state, event, procedure)
+  }
+  return state
+}
+
+/** A step whose work is over, one way or the other. */
+export const isOver = (state: WorkState, step: string): boolean =>
+  ['finished', 'skipped'].includes(stepState(state, step).status)
+
+/** The steps in procedure order that still need hands. */
+export function openSteps(procedure: Procedure, state: WorkState): Step[] {
+  return procedure.steps.filter((s) => s.crew > 0 && !isOver(state, s.id))
+}

@@ -1,0 +1,117 @@
+import type { PlanRequest } from '#core/plan/schema.ts'
+import type { Random } from '#core/units/random.ts'
+
+/**
+ * A random plan request built backwards from a hidden feasible day: activities are first put somewhere they fit,
+ * and only then are links, shifts, counts and limits written down so that this day satisfies them.
+ */
+export function hiddenFeasible(random: Random): PlanRequest {
+  const int = (low: number, high: number) => low + Math.floor(random() * (high - low + 1))
+  const pick = <T>(list: readonly T[]): T => list[int(0, list.length - 1)]!
+  const skills = ['extract', 'leather', 'spotting']
+  const sites = ['yard', 'quay']
+  const twoSites = random() < 0.3
+  const way = 15
+  const people = Array.from({ length: int(2, 6) }, (_, i) => ({
+    id: `t${i}`,
+    skills: skills.filter(() => random() < 0.6),
+    free: int(0, 20),
+    site: 'yard',
+    last: undefined as string | undefined,
+  }))
+  const jobs = Array.from({ length: int(1, 4) }, (_, i) => ({
+    id: `j${i}`,
+    site: twoSites ? pick(sites) : 'yard',
+    zoneFree: new Map<string, number>(),
+  }))
+  const hidden: {
+    id: string
+    job: string
+    start: number
+    end: number
+    crew: number
+    zones: string[]
+    people: number[]
+    skill?: string
+    machine: boolean
+  }[] = []
+  for (let n = int(6, 30); n > 0; n--) {
+    const job = pick(jobs)
+    const crew = random() < 0.15 ? 0 : random() < 0.15 && people.length > 1 ? 2 : 1
+    const minutes = int(2, 25)
+    const zones = ['front', 'rear', 'load', 'doors'].filter(() => random() < 0.35)
+    const team = [...people.keys()].sort(() => random() - 0.5).slice(0, crew)
+    const ready = team.map(
+      (p) => people[p]!.free + (people[p]!.last !== undefined && people[p]!.last !== job.site ? way : 0),
+    )
+    const start =
+      Math.max(0, ...ready, ...zones.map((z) => job.zoneFree.get(z) ?? 0)) + (random() < 0.3 ? int(0, 10) : 0)
+    const end = start + minutes
+    for (const p of team) Object.assign(people[p]!, { free: end, last: job.site })
+    for (const z of zones) job.zoneFree.set(z, end)
+    const shared = skills.filter((s) => team.every((p) => people[p]!.skills.includes(s)))
+    hidden.push({
+      id: `a${hidden.length}`,
+      job: job.id,
+      start,
+      end,
+      crew,
+      zones,
+      people: team,
+      machine: random() < 0.25,
+      ...(crew > 0 && shared.length > 0 && random() < 0.4 ? { skill: pick(shared) } : {}),
+    })
+  }
+  const links = hidden.flatMap((a) =>
+    hidden.flatMap((b) => {
+      if (a === b || b.start < a.end || (b.job !== a.job && random() < 0.95) || random() < 0.7) return []
+      const lag = b.start - a.end
+      const minLag = random() < 0.5 ? 0 : int(0, Math.min(lag, 10))
+      // Longest lags only where the hidden day is close, as dwells are.
+      return [{ from: a.id, to: b.id, minLag, ...(lag <= 12 && random() < 0.4 ? { maxLag: lag + int(0, 6) } : {}) }]
+    }),
+  )
+  const machines = hidden.filter((a) => a.machine)
+  const peak = Math.max(1, ...machines.map((a) => machines.filter((b) => b.start <= a.start && b.end > a.start).length))
+  const end = Math.max(...hidden.map((a) => a.end))
+  return {
+    technicians: people.map((p, i) => {
+      const mine = hidden.filter((a) => a.people.includes(i))
+      const joint = random() < 0.4 ? int(30, 90) : undefined
+      // A break is cut in only where the hidden day leaves room for it.
+      const cut = joint !== undefined && mine.every((a) => a.end <= joint || a.start >= joint)
+      const close = end + int(0, 40)
+      return {
+        id: p.id,
+        skills: p.skills,
+        shifts:
+          cut && joint < close
+            ? [
+                [0, joint],
+                [joint, close],
+              ]
+            : [[0, close]],
+      }
+    }),
+    equipment: [{ id: 'extractor', count: peak }],
+    ...(twoSites ? { sites: { travel: [{ from: 'yard', to: 'quay', minutes: way }] } } : {}),
+    jobs: jobs.map((j) => ({
+      id: j.id,
+      ...(twoSites ? { site: j.site } : {}),
+      ...(random() < 0.5 ? { due: end } : {}),
+      weight: int(1, 3),
+    })),
+    activities: hidden.map((a) => ({
+      id: a.id,
+      job: a.job,
+      minutes: a.end - a.start,
+      crew: a.crew,
+      ...(a.skill ? { skill: a.skill } : {}),
+      equipment: a.machine ? ['extractor'] : [],
+      zones: a.zones,
+    })),
+    links,
+    now: 0,
+    seed: 1,
+  }
+}

@@ -1,0 +1,27 @@
+import { defineConfig } from 'vitest/config'
+
+const project = (name: string, include: string[], more: object = {}) => ({
+  test: { name, include, environment: 'node' as const, ...more },
+})
+
+export default defineConfig({
+  test: {
+    reporters: ['default', './tests/support/count-reporter.ts'],
+    projects: [
+      project('core', ['core/**/*.test.ts', 'catalogue/**/*.test.ts', 'bin/**/*.test.ts', 'web/**/*.test.ts'], {
+        testTimeout: 60_000,
+      }),
+      project('server', ['server/**/*.test.ts'], {
+        globalSetup: './tests/support/database.ts',
+        testTimeout: 30_000,
+        hookTimeout: 60_000,
+      }),
+      project('e2e', ['tests/e2e/*.test.ts'], {
+        globalSetup: './tests/support/database.ts',
+        testTimeout: 180_000,
+        hookTimeout: 60_000,
+        fileParallelism: false,
+      }),
+    ],
+  },
+})
