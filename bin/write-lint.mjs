@@ -20,7 +20,7 @@ const mayImport = {
     drying: ['units'],
     plan: ['units'],
     procedures: ['cabin', 'condition', 'chemistry', 'mixing', 'drying', 'plan', 'units'],
-    work: ['procedures', 'condition', 'cabin', 'units'],
+    work: ['procedures', 'plan', 'condition', 'cabin', 'units'],
     handover: ['work', 'procedures', 'condition', 'cabin', 'units'],
   },
   server: { '*': ['http', 'database'], http: ['database'], database: [], demo: '*', 'app.ts': '*' },
@@ -29,7 +29,7 @@ const mayImport = {
 const above = {
   core: ['#server/**', '#web/**', '#catalogue/**'],
   server: ['#web/**'],
-  web: ['#server/**', '#catalogue/**'],
+  web: ['#server/**', '!#server/*/views.ts', '#catalogue/**'],
 }
 const outside = {
   core: ['node:*', 'react', 'react/**', 'hono', 'hono/**', 'drizzle-orm', 'ajv', 'antd', 'dayjs', 'uuid'],

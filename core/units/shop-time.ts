@@ -1,0 +1,33 @@
+const formats = new Map<string, Intl.DateTimeFormat>()
+
+function partsIn(zone: string, at: number): Record<string, number> {
+  let format = formats.get(zone)
+  if (!format) {
+    format = new Intl.DateTimeFormat('en-GB', { timeZone: zone, hourCycle: 'h23', year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', second: '2-digit' })
+    formats.set(zone, format)
+  }
+  return Object.fromEntries(format.formatToParts(at).map((p) => [p.type, Number(p.value)]))
+}
+
+/** The shop's calendar day of a moment, as "2026-11-25". @param iso UTC moment @param zone IANA time zone */
+export function dayIn(zone: string, iso: string): string {
+  const { year, month, day } = partsIn(zone, Date.parse(iso))
+  return `${year}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`
+}
+
+/** Minutes, with fraction, from the shop's midnight of `day` to a moment; negative before it. */
+export function minuteOf(zone: string, day: string, iso: string): number {
+  const at = Date.parse(iso)
+  const p = partsIn(zone, at)
+  const local = Date.UTC(p.year!, p.month! - 1, p.day!, p.hour!, p.minute!, p.second!)
+  return (local - Date.parse(`${day}T00:00:00Z`)) / 60_000
+}
+
+/** The moment at which the shop's clocks show so many minutes after the midnight of `day`. */
+export function momentOf(zone: string, day: string, minute: number): string {
+  const guess = Date.parse(`${day}T00:00:00Z`) + minute * 60_000
+  // One correction by the zone's offset at the guess, a second in case the first crossed a change of clocks.
+  let at = guess
+  for (let i = 0; i < 2; i++) at += (minute - minuteOf(zone, day, new Date(at).toISOString())) * 60_000
+  return new Date(at).toISOString()
+}

@@ -1,0 +1,87 @@
+import type { Activity, Fixed, PlanLink, PlanRequest } from '#core/plan/schema.ts'
+import { activityId, toActivities } from '#core/procedures/activities.ts'
+import type { Procedure } from '#core/procedures/schema.ts'
+import { stepState } from './reduce.ts'
+import type { WorkState } from './schema.ts'
+
+export interface DayJob {
+  id: string
+  release: number
+  due: number | null
+  procedure: Procedure
+  state: WorkState
+}
+export interface Day {
+  people: { id: string; skills: string[]; shifts: [number, number][] }[]
+  equipment: { id: string; count: number }[]
+  jobs: DayJob[]
+  /** Minutes from the day's origin, with fraction. */
+  now: number
+  /** Turns a server time into minutes from the same origin. */
+  minuteOf(iso: string): number
+}
+
+interface JobPart {
+  activities: Activity[]
+  links: PlanLink[]
+  fixed: Fixed[]
+}
+
+/** Takes a skipped activity out and lets its successors wait for its predecessors instead. */
+function without(part: JobPart, id: string): JobPart {
+  const before = part.links.filter((l) => l.to === id)
+  const after = part.links.filter((l) => l.from === id)
+  const bridges = before.flatMap((b) => after.map((a) => ({ from: b.from, to: a.to, minLag: 0 })))
+  const kept = part.links.filter((l) => l.from !== id && l.to !== id)
+  return { ...part, activities: part.activities.filter((a) => a.id !== id), links: [...kept, ...bridges.filter((b) => !kept.some((l) => l.from === b.from && l.to === b.to))] }
+}
+
+function jobPart(job: DayJob, day: Day, now: number): JobPart {
+  let part: JobPart = { ...toActivities(job.id, job.procedure), fixed: [] }
+  const minute = (iso: string | null) => Math.max(0, Math.floor(day.minuteOf(iso!)))
+  for (const step of job.procedure.steps) {
+    const at = stepState(job.state, step.id)
+    const id = activityId(job.id, step.id)
+    if (at.status === 'skipped') part = without(part, id)
+    if (at.status === 'finished' && step.crew > 0) {
+      const start = minute(at.startedAt)
+      part.fixed.push({ activity: id, start, end: Math.max(start + 1, minute(at.finishedAt)), technicians: at.by })
+    }
+    if (at.status === 'running') {
+      const start = minute(at.startedAt)
+      part.fixed.push({ activity: id, start, end: Math.max(start + step.minutes, now), technicians: [at.runningBy!] })
+    }
+    if (step.crew === 0) {
+      const wetting = job.procedure.links.filter((l) => l.to === step.id).map((l) => stepState(job.state, l.from))
+      if (wetting.length === 0 || !wetting.every((w) => w.status === 'finished')) continue
+      const start = Math.max(...wetting.map((w) => minute(w.finishedAt)))
+      const end = at.status === 'finished' ? Math.max(start + 1, minute(at.finishedAt)) : Math.max(start + step.minutes, now)
+      part.fixed.push({ activity: id, start, end, technicians: [] })
+    }
+  }
+  const ended = new Map(part.fixed.map((f) => [f.activity, f.end!]))
+  // A dwell that was overrun is a fact to be told, not a reason to plan nothing: its longest lag no longer binds.
+  const links = part.links.map((link) => {
+    const end = ended.get(link.from)
+    const late = end !== undefined && link.maxLag !== undefined && !ended.has(link.to) && end + link.maxLag < now
+    return late ? { from: link.from, to: link.to, minLag: link.minLag ?? 0 } : link
+  })
+  return { ...part, links }
+}
+
+/** The crew plan of a day: what is over or under way as facts, the rest to be planned from now on. */
+export function dayRequest(day: Day, seed = 1): PlanRequest {
+  const now = Math.floor(day.now) + 1
+  const parts = day.jobs.map((job) => jobPart(job, day, now))
+  return {
+    technicians: day.people,
+    equipment: day.equipment,
+    jobs: day.jobs.map((job) => ({ id: job.id, release: job.release, ...(job.due === null ? {} : { due: job.due }), crewLimit: 3 })),
+    activities: parts.flatMap((p) => p.activities),
+    links: parts.flatMap((p) => p.links),
+    fixed: parts.flatMap((p) => p.fixed),
+    now: Math.max(0, now),
+    seed,
+    iterations: 40,
+  }
+}

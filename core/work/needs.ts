@@ -1,0 +1,37 @@
+import type { Procedure } from '#core/procedures/schema.ts'
+import { isOver, openSteps, stepState } from './reduce.ts'
+import type { WorkState } from './schema.ts'
+
+export interface Need {
+  kind: 'dwell' | 'dried-on' | 'judge-dry' | 'final-check' | 'hand-over'
+  title: string
+  step: string | null
+  /** ISO moment at which someone is needed. */
+  at: string
+}
+
+const plus = (iso: string, minutes: number) => new Date(Date.parse(iso) + minutes * 60_000).toISOString()
+
+/** What a job needs someone for, soonest first: dwells that end, surfaces that should be dry, the last look, the handover. */
+export function needsOf(procedure: Procedure, state: WorkState, places: readonly string[], now: string): Need[] {
+  if (state.handedOver) return []
+  const needs: Need[] = state.timers.map((timer) => {
+    const title = procedure.steps.find((s) => s.id === timer.step)?.title ?? timer.step
+    const dries = plus(timer.startedAt, timer.max)
+    return now > dries
+      ? { kind: 'dried-on', title: `${title}: past its longest dwell, re-mist`, step: timer.step, at: dries }
+      : { kind: 'dwell', title: `${title}: dwell ends`, step: timer.step, at: plus(timer.startedAt, timer.min) }
+  })
+  for (const step of procedure.steps) {
+    if (step.crew > 0 || isOver(state, step.id)) continue
+    const wetting = procedure.links.filter((l) => l.to === step.id).map((l) => stepState(state, l.from))
+    if (wetting.length === 0 || !wetting.every((w) => w.finishedAt)) continue
+    const since = wetting.map((w) => w.finishedAt!).sort().at(-1)!
+    needs.push({ kind: 'judge-dry', title: `${step.title.split(':')[0]}: judge it dry`, step: step.id, at: plus(since, step.minutes) })
+  }
+  if (procedure.steps.length > 0 && openSteps(procedure, state).length === 0 && procedure.steps.every((s) => isOver(state, s.id))) {
+    const open = places.filter((p) => !state.checks[p]).length
+    needs.push(open > 0 ? { kind: 'final-check', title: `${open} places left to look at`, step: null, at: now } : { kind: 'hand-over', title: 'Ready to hand over', step: null, at: now })
+  }
+  return needs.sort((a, b) => (a.at < b.at ? -1 : 1))
+}

@@ -1,0 +1,170 @@
+import { char, customType, double, index, int, mysqlTable, primaryKey, tinyint, uniqueIndex, varchar } from 'drizzle-orm/mysql-core'
+import type { Mix, Ratio } from '#core/mixing/schema.ts'
+import type { PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
+import type { CheckIn, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
+
+/** JSON that arrives parsed or as text, depending on how it was selected. */
+const json = <T>(name: string) =>
+  customType<{ data: T; driverData: string }>({
+    dataType: () => 'json',
+    toDriver: (value) => JSON.stringify(value),
+    fromDriver: (value) => (typeof value === 'string' ? JSON.parse(value) : value) as T,
+  })(name)
+const id = (name: string) => char(name, { length: 36 })
+/** UTC with milliseconds, as an ISO string on our side. */
+const moment = (name: string) =>
+  customType<{ data: string; driverData: Date | string }>({
+    dataType: () => 'datetime(3)',
+    toDriver: (value) => new Date(value),
+    fromDriver: (value) => (value instanceof Date ? value.toISOString() : new Date(`${value.replace(' ', 'T')}Z`).toISOString()),
+  })(name)
+
+export const shops = mysqlTable(
+  'shops',
+  {
+    id: id('id').primaryKey(),
+    code: varchar('code', { length: 40 }).notNull(),
+    name: varchar('name', { length: 120 }).notNull(),
+    timeZone: varchar('time_zone', { length: 60 }).notNull(),
+    houseRules: json<Record<string, string>>('house_rules').notNull(),
+  },
+  (t) => [uniqueIndex('shops_code').on(t.code)],
+)
+
+export const people = mysqlTable(
+  'people',
+  {
+    id: id('id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    login: varchar('login', { length: 40 }).notNull(),
+    name: varchar('name', { length: 80 }).notNull(),
+    role: varchar('role', { length: 20 }).notNull(),
+    pinHash: varchar('pin_hash', { length: 200 }).notNull(),
+    skills: json<string[]>('skills').notNull(),
+    /** Minutes from the shop's midnight; empty for people who are not planned. */
+    shifts: json<[number, number][]>('shifts').notNull(),
+  },
+  (t) => [uniqueIndex('people_login').on(t.shop, t.login)],
+)
+
+export const sessions = mysqlTable(
+  'sessions',
+  {
+    tokenHash: char('token_hash', { length: 64 }).primaryKey(),
+    shop: id('shop_id').notNull(),
+    person: id('person_id').notNull(),
+    expires: moment('expires').notNull(),
+  },
+  (t) => [index('sessions_person').on(t.person)],
+)
+
+export const equipment = mysqlTable(
+  'equipment',
+  { shop: id('shop_id').notNull(), kind: varchar('kind', { length: 60 }).notNull(), count: int('count').notNull() },
+  (t) => [primaryKey({ columns: [t.shop, t.kind] })],
+)
+
+export interface Outline {
+  /** Half-widths (mm) at heights (mm) from the bottom: a turned or moulded vessel seen from the front. */
+  profile: [height: number, halfWidth: number][]
+  /** Measured fill points: height (mm) and volume (ml). */
+  fill: [height: number, volume: number][]
+  sprayer: boolean
+}
+export const containers = mysqlTable(
+  'containers',
+  {
+    id: id('id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    name: varchar('name', { length: 80 }).notNull(),
+    capacity: double('capacity_ml').notNull(),
+    /** Marks of the measuring cup that goes with it. */
+    graduation: double('graduation_ml').notNull(),
+    outline: json<Outline>('outline').notNull(),
+  },
+  (t) => [index('containers_shop').on(t.shop)],
+)
+
+export type JobState = 'draft' | 'checked-in' | 'handed-over'
+export const jobs = mysqlTable(
+  'jobs',
+  {
+    id: id('id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    callSign: varchar('call_sign', { length: 30 }).notNull(),
+    /** The call sign while the job is open, null after: unique among a shop's open jobs. */
+    openCallSign: varchar('open_call_sign', { length: 30 }),
+    colour: char('colour', { length: 7 }).notNull(),
+    state: varchar('state', { length: 20 }).$type<JobState>().notNull(),
+    version: int('version').notNull(),
+    checkIn: json<CheckIn>('check_in').notNull(),
+    arrives: moment('arrives').notNull(),
+    due: moment('due'),
+    procedureVersion: int('procedure_version'),
+    /** Number of events in the ledger. */
+    position: int('position').notNull(),
+  },
+  (t) => [uniqueIndex('jobs_open_call_sign').on(t.shop, t.openCallSign), index('jobs_state').on(t.shop, t.state)],
+)
+
+export const procedures = mysqlTable(
+  'procedures',
+  {
+    job: id('job_id').notNull(),
+    version: int('version').notNull(),
+    shop: id('shop_id').notNull(),
+    request: json<ProcedureRequest>('request').notNull(),
+    procedure: json<Procedure>('body').notNull(),
+    issued: moment('issued').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.job, t.version] })],
+)
+
+export const events = mysqlTable(
+  'events',
+  {
+    job: id('job_id').notNull(),
+    position: int('position').notNull(),
+    id: id('id').notNull(),
+    shop: id('shop_id').notNull(),
+    type: varchar('type', { length: 40 }).notNull(),
+    data: json<Record<string, unknown>>('data').notNull(),
+    author: id('author').notNull(),
+    device: varchar('device', { length: 60 }).notNull(),
+    deviceSeq: int('device_seq').notNull(),
+    deviceTime: varchar('device_time', { length: 40 }).notNull(),
+    serverTime: moment('server_time').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.job, t.position] }), uniqueIndex('events_id').on(t.id)],
+)
+
+export const batches = mysqlTable(
+  'batches',
+  {
+    id: id('id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    product: varchar('product', { length: 60 }).notNull(),
+    ratio: json<Ratio>('ratio').notNull(),
+    container: id('container_id').notNull(),
+    fill: double('fill_ml').notNull(),
+    mix: json<Mix>('mix').notNull(),
+    author: id('author').notNull(),
+    made: moment('made').notNull(),
+  },
+  (t) => [index('batches_made').on(t.shop, t.made)],
+)
+
+export const plans = mysqlTable(
+  'plans',
+  {
+    shop: id('shop_id').notNull(),
+    day: char('day', { length: 10 }).notNull(),
+    version: int('version').notNull(),
+    request: json<PlanRequest>('request').notNull(),
+    answer: json<PlanAnswer>('answer').notNull(),
+    /** 1 after somebody changed it by hand. */
+    changed: tinyint('changed').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.shop, t.day] })],
+)
+

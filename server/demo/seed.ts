@@ -1,0 +1,41 @@
+import { eq } from 'drizzle-orm'
+import type { Database } from '#server/database/connection.ts'
+import { containers, equipment, people, shops } from '#server/database/schema.ts'
+import type { Scope } from '#server/http/scope.ts'
+import { uuidv7 } from '#server/http/uuid.ts'
+import { hashPin } from '#server/people/store.ts'
+import type { ShopSpec } from './shop.ts'
+
+/** Stores a shop with its people, equipment and containers. @returns its id and its people by login */
+export async function seedShop(db: Database, spec: ShopSpec, timeZone: string): Promise<{ shop: string; byLogin: Map<string, string> }> {
+  const shop = uuidv7()
+  const byLogin = new Map(spec.people.map((p) => [p.login, uuidv7()]))
+  await db.insert(shops).values({ id: shop, code: spec.code, name: spec.name, timeZone, houseRules: {} })
+  const rows = await Promise.all(spec.people.map(async ({ pin, ...p }) => ({ ...p, id: byLogin.get(p.login)!, shop, pinHash: await hashPin(pin) })))
+  await db.insert(people).values(rows)
+  await db.insert(equipment).values(spec.equipment.map((e) => ({ ...e, shop })))
+  await db.insert(containers).values(spec.containers.map((c) => ({ ...c, id: uuidv7(), shop })))
+  return { shop, byLogin }
+}
+
+export async function isEmpty(db: Database): Promise<boolean> {
+  return (await db.select({ id: shops.id }).from(shops).limit(1)).length === 0
+}
+
+/** A scope for the seed alone: there is no session yet when the demonstration writes its past. */
+export async function seedScope(db: Database, person: string): Promise<Scope> {
+  const [row] = await db
+    .select({ shop: shops.id, shopName: shops.name, timeZone: shops.timeZone, houseRules: shops.houseRules, person: people.id, name: people.name, role: people.role })
+    .from(people)
+    .innerJoin(shops, eq(shops.id, people.shop))
+    .where(eq(people.id, person))
+  return row as unknown as Scope
+}
+
+/** A fixed-offset time zone in which it is between nine and ten in the morning now, so that the demonstration always shows a day at work. */
+export function morningZone(now: string): string {
+  let offset = 9 - new Date(now).getUTCHours()
+  if (offset < -12) offset += 24
+  // The signs of these zones are turned round: Etc/GMT-2 is two hours ahead.
+  return offset === 0 ? 'Etc/GMT' : `Etc/GMT${offset > 0 ? '-' : '+'}${Math.abs(offset)}`
+}

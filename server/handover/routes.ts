@@ -1,0 +1,27 @@
+import { eq } from 'drizzle-orm'
+import { reportOf } from '#core/handover/report.ts'
+import { people } from '#server/database/schema.ts'
+import { jobAtWork } from '#server/http/jobs.ts'
+import { Problem } from '#server/http/problem.ts'
+import { type Route, route, type World } from '#server/http/route.ts'
+import type { ReportView } from './views.ts'
+
+export const handoverRoutes = ({ db, catalogue }: World): Route[] => [
+  route({
+    method: 'GET',
+    path: '/api/jobs/:id/report',
+    allow: 'handover.see',
+    handle: async ({ scope, params }): Promise<ReportView> => {
+      const { job, procedure, state } = await jobAtWork(db, scope, params.id!)
+      if (!procedure) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
+      const crew = await db.select({ id: people.id, name: people.name }).from(people).where(eq(people.shop, scope.shop))
+      return {
+        job: { id: job.id, callSign: job.callSign, colour: job.colour, state: job.state },
+        shopName: scope.shopName,
+        checkIn: job.checkIn,
+        report: reportOf(job.checkIn, procedure, state, catalogue),
+        names: Object.fromEntries(crew.map((p) => [p.id, p.name])),
+      }
+    },
+  }),
+]

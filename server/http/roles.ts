@@ -1,0 +1,27 @@
+/** What a person may do, by role. Every route names one permission, and this table is consulted for each request. */
+export const roles = ['owner', 'lead', 'technician', 'front-desk'] as const
+export type Role = (typeof roles)[number]
+
+const everyone: readonly Role[] = roles
+const leads: readonly Role[] = ['owner', 'lead']
+
+export const permissions = {
+  'day.see': everyone,
+  'catalogue.see': everyone,
+  'check-in.see': everyone,
+  'check-in.write': ['owner', 'lead', 'front-desk'],
+  'procedure.see': everyone,
+  'procedure.issue': leads,
+  'mixing.see': everyone,
+  'mixing.log': ['owner', 'lead', 'technician'],
+  'plan.see': everyone,
+  'plan.write': leads,
+  'work.see': everyone,
+  'work.do': ['owner', 'lead', 'technician'],
+  'handover.see': everyone,
+  'handover.give': ['owner', 'lead', 'front-desk'],
+  'session.own': everyone,
+} satisfies Record<string, readonly Role[]>
+export type Permission = keyof typeof permissions
+
+export const may = (role: Role, permission: Permission): boolean => (permissions[permission] as readonly Role[]).includes(role)

@@ -1,0 +1,32 @@
+import { Type } from '@sinclair/typebox'
+import { Ratio } from '#core/mixing/schema.ts'
+import { type Route, route, type World } from '#server/http/route.ts'
+import { batchesOf, containersOf, demandOf, logBatch } from './store.ts'
+
+const Batch = Type.Object(
+  {
+    id: Type.String({ pattern: '^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$' }),
+    product: Type.String({ maxLength: 60 }),
+    ratio: Ratio,
+    container: Type.String({ maxLength: 36 }),
+    fill: Type.Number({ exclusiveMinimum: 0, maximum: 1e6 }),
+  },
+  { additionalProperties: false },
+)
+
+export const mixingRoutes = ({ db, catalogue, live, now }: World): Route[] => [
+  route({ method: 'GET', path: '/api/mixing/containers', allow: 'mixing.see', handle: ({ scope }) => containersOf(db, scope) }),
+  route({ method: 'GET', path: '/api/mixing/demand', allow: 'mixing.see', handle: ({ scope }) => demandOf(db, scope) }),
+  route({ method: 'GET', path: '/api/mixing/batches', allow: 'mixing.see', handle: ({ scope }) => batchesOf(db, scope) }),
+  route({
+    method: 'POST',
+    path: '/api/mixing/batches',
+    allow: 'mixing.log',
+    body: Batch,
+    handle: async ({ scope, body }) => {
+      const batch = await logBatch(db, scope, body, catalogue, now())
+      live.publish({ shop: scope.shop, topic: 'mixing' })
+      return batch
+    },
+  }),
+]

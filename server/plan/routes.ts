@@ -1,0 +1,39 @@
+import { Type } from '@sinclair/typebox'
+import { type Route, route, type World } from '#server/http/route.ts'
+import { changePlan, makePlan, planView } from './store.ts'
+
+const ChangeBody = Type.Object(
+  {
+    version: Type.Integer({ minimum: 1 }),
+    activity: Type.String({ minLength: 1, maxLength: 200 }),
+    technicians: Type.Array(Type.String({ maxLength: 36 }), { minItems: 1, maxItems: 8, uniqueItems: true }),
+    /** Only ask what would break. */
+    dryRun: Type.Boolean(),
+  },
+  { additionalProperties: false },
+)
+
+export const planRoutes = ({ db, live, now }: World): Route[] => [
+  route({ method: 'GET', path: '/api/plan', allow: 'plan.see', handle: ({ scope }) => planView(db, scope, now()) }),
+  route({
+    method: 'POST',
+    path: '/api/plan',
+    allow: 'plan.write',
+    handle: async ({ scope }) => {
+      await makePlan(db, scope, now())
+      live.publish({ shop: scope.shop, topic: 'plan' })
+      return planView(db, scope, now())
+    },
+  }),
+  route({
+    method: 'PUT',
+    path: '/api/plan',
+    allow: 'plan.write',
+    body: ChangeBody,
+    handle: async ({ scope, body }) => {
+      const warnings = await changePlan(db, scope, now(), body.version, body, body.dryRun)
+      if (!body.dryRun) live.publish({ shop: scope.shop, topic: 'plan' })
+      return { warnings }
+    },
+  }),
+]

@@ -1,0 +1,44 @@
+import { serve } from '@hono/node-server'
+import type { Server } from 'node:http'
+import pino, { type Logger } from 'pino'
+import { catalogue } from '#catalogue/catalogue.ts'
+import { buildApp } from './app.ts'
+import { connect } from './database/connection.ts'
+import { migrate } from './database/migrate.ts'
+import { Live } from './http/live.ts'
+import type { World } from './http/route.ts'
+
+export interface Running {
+  port: number
+  world: World
+  /** Finishes what is under way, closes streams, then the port and the database pool. */
+  stop(): Promise<void>
+}
+
+/** Migrates, then serves on 127.0.0.1. @param pages folder of the built pages; none: only the interface */
+export async function start(options: { databaseUri: string; port: number; pages?: string; log?: Logger }): Promise<Running> {
+  const log = options.log ?? pino()
+  const connection = connect(options.databaseUri)
+  await migrate(connection)
+  const world: World = { db: connection.db, live: new Live(), catalogue, log, now: () => new Date().toISOString() }
+  const ending = new AbortController()
+  const app = buildApp(world, ending.signal, options.pages)
+  const server = await new Promise<Server>((resolve, reject) => {
+    const listening = serve({ fetch: app.fetch, port: options.port, hostname: '127.0.0.1' }, () => resolve(listening as Server)) as Server
+    listening.once('error', reject)
+  })
+  const address = server.address()
+  return {
+    port: address && typeof address === 'object' ? address.port : options.port,
+    world,
+    async stop() {
+      ending.abort()
+      const idle = setInterval(() => server.closeIdleConnections(), 100)
+      const hard = setTimeout(() => server.closeAllConnections(), 5000)
+      await new Promise((resolve) => server.close(resolve))
+      clearInterval(idle)
+      clearTimeout(hard)
+      await connection.close()
+    },
+  }
+}

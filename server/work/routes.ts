@@ -1,0 +1,28 @@
+import { WorkIntent } from '#core/work/schema.ts'
+import { eventsOf, jobOf } from '#server/http/jobs.ts'
+import { type Route, route, type World } from '#server/http/route.ts'
+import { appendEvent, workView } from './store.ts'
+
+export const workRoutes = ({ db, catalogue, live, now }: World): Route[] => [
+  route({ method: 'GET', path: '/api/jobs/:id/work', allow: 'work.see', handle: ({ scope, params }) => workView(db, scope, params.id!, catalogue, now()) }),
+  route({
+    method: 'GET',
+    path: '/api/jobs/:id/events',
+    allow: 'work.see',
+    handle: async ({ scope, params }) => {
+      await jobOf(db, scope, params.id!)
+      return eventsOf(db, scope, params.id!)
+    },
+  }),
+  route({
+    method: 'POST',
+    path: '/api/jobs/:id/events',
+    allow: 'day.see',
+    body: WorkIntent,
+    handle: async ({ scope, params, body }) => {
+      const event = await appendEvent(db, scope, params.id!, body, catalogue, now())
+      live.publish({ shop: scope.shop, topic: 'job', job: params.id!, position: event.position })
+      return event
+    },
+  }),
+]
