@@ -1,6 +1,7 @@
 // `npm run demo`: sets the machine up, builds, then hands over to bin/demo.ts with the database, the demo shop and the server.
-import { rmSync } from 'node:fs'
+
 import { spawn } from 'node:child_process'
+import { rmSync } from 'node:fs'
 import { ensureDebianPackages, ensureNodePackages, run } from './machine.mjs'
 
 process.chdir(new URL('..', import.meta.url).pathname)

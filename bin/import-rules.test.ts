@@ -22,12 +22,21 @@ const files = cases.map(([folder], i) => `${folder}/import-probe-${i}.ts`)
 cases.forEach(([, imported], i) => {
   writeFileSync(files[i]!, `import type { probe } from '${imported}'\nexport type A = typeof probe\n`)
 })
-const done = spawnSync(process.execPath, ['node_modules/@biomejs/biome/bin/biome', 'lint', '--max-diagnostics=none', ...files], { encoding: 'utf8' })
+const done = spawnSync(
+  process.execPath,
+  ['node_modules/@biomejs/biome/bin/biome', 'lint', '--max-diagnostics=none', ...files],
+  { encoding: 'utf8' },
+)
 afterAll(() => {
   for (const file of files) rmSync(file)
 })
-const refusedFiles = new Set([...`${done.stdout}${done.stderr}`.matchAll(/^(\S+):\d+:\d+ lint\/style\/noRestrictedImports/gm)].map((m) => m[1]))
+const refusedFiles = new Set(
+  [...`${done.stdout}${done.stderr}`.matchAll(/^(\S+):\d+:\d+ lint\/style\/noRestrictedImports/gm)].map((m) => m[1]),
+)
 
-it.each(cases.map(([folder, imported, refused], i) => [folder, imported, refused, files[i]!] as const))('%s importing %s is refused: %s', (_folder, _imported, refused, file) => {
-  expect(refusedFiles.has(file)).toBe(refused)
-})
+it.each(cases.map(([folder, imported, refused], i) => [folder, imported, refused, files[i]!] as const))(
+  '%s importing %s is refused: %s',
+  (_folder, _imported, refused, file) => {
+    expect(refusedFiles.has(file)).toBe(refused)
+  },
+)

@@ -2,12 +2,12 @@ import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { serveStatic } from '@hono/node-server/serve-static'
 import type { Hono } from 'hono'
-import type { Route, World } from './http/route.ts'
-import { createApp, type Env } from './http/app.ts'
 import { catalogueRoutes } from './catalogue/routes.ts'
 import { checkInRoutes } from './check-in/routes.ts'
 import { dayRoutes } from './day/routes.ts'
 import { handoverRoutes } from './handover/routes.ts'
+import { createApp, type Env } from './http/app.ts'
+import type { Route, World } from './http/route.ts'
 import { mixingRoutes } from './mixing/routes.ts'
 import { peopleRoutes, signInWith } from './people/routes.ts'
 import { planRoutes } from './plan/routes.ts'
@@ -15,7 +15,18 @@ import { procedureRoutes } from './procedures/routes.ts'
 import { workRoutes } from './work/routes.ts'
 
 /** Every route of the product, one list a capability. */
-export const allRoutes = (world: World): Route[] => [peopleRoutes, dayRoutes, catalogueRoutes, checkInRoutes, procedureRoutes, mixingRoutes, planRoutes, workRoutes, handoverRoutes].flatMap((routes) => routes(world))
+export const allRoutes = (world: World): Route[] =>
+  [
+    peopleRoutes,
+    dayRoutes,
+    catalogueRoutes,
+    checkInRoutes,
+    procedureRoutes,
+    mixingRoutes,
+    planRoutes,
+    workRoutes,
+    handoverRoutes,
+  ].flatMap((routes) => routes(world))
 
 /** The application: the interface under /api, and the built pages for everything else. */
 export function buildApp(world: World, ending: AbortSignal, pages?: string): Hono<Env> {

@@ -1,5 +1,5 @@
-import { serve } from '@hono/node-server'
 import type { Server } from 'node:http'
+import { serve } from '@hono/node-server'
 import pino, { type Logger } from 'pino'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { buildApp } from './app.ts'
@@ -16,7 +16,12 @@ export interface Running {
 }
 
 /** Migrates, then serves on 127.0.0.1. @param pages folder of the built pages; none: only the interface */
-export async function start(options: { databaseUri: string; port: number; pages?: string; log?: Logger }): Promise<Running> {
+export async function start(options: {
+  databaseUri: string
+  port: number
+  pages?: string
+  log?: Logger
+}): Promise<Running> {
   const log = options.log ?? pino()
   const connection = connect(options.databaseUri)
   await migrate(connection)
@@ -24,7 +29,9 @@ export async function start(options: { databaseUri: string; port: number; pages?
   const ending = new AbortController()
   const app = buildApp(world, ending.signal, options.pages)
   const server = await new Promise<Server>((resolve, reject) => {
-    const listening = serve({ fetch: app.fetch, port: options.port, hostname: '127.0.0.1' }, () => resolve(listening as Server)) as Server
+    const listening = serve({ fetch: app.fetch, port: options.port, hostname: '127.0.0.1' }, () =>
+      resolve(listening as Server),
+    ) as Server
     listening.once('error', reject)
   })
   const address = server.address()

@@ -3,7 +3,16 @@ const formats = new Map<string, Intl.DateTimeFormat>()
 function partsIn(zone: string, at: number): Record<string, number> {
   let format = formats.get(zone)
   if (!format) {
-    format = new Intl.DateTimeFormat('en-GB', { timeZone: zone, hourCycle: 'h23', year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', second: '2-digit' })
+    format = new Intl.DateTimeFormat('en-GB', {
+      timeZone: zone,
+      hourCycle: 'h23',
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+      hour: '2-digit',
+      minute: '2-digit',
+      second: '2-digit',
+    })
     formats.set(zone, format)
   }
   return Object.fromEntries(format.formatToParts(at).map((p) => [p.type, Number(p.value)]))

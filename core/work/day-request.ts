@@ -33,7 +33,11 @@ function without(part: JobPart, id: string): JobPart {
   const after = part.links.filter((l) => l.from === id)
   const bridges = before.flatMap((b) => after.map((a) => ({ from: b.from, to: a.to, minLag: 0 })))
   const kept = part.links.filter((l) => l.from !== id && l.to !== id)
-  return { ...part, activities: part.activities.filter((a) => a.id !== id), links: [...kept, ...bridges.filter((b) => !kept.some((l) => l.from === b.from && l.to === b.to))] }
+  return {
+    ...part,
+    activities: part.activities.filter((a) => a.id !== id),
+    links: [...kept, ...bridges.filter((b) => !kept.some((l) => l.from === b.from && l.to === b.to))],
+  }
 }
 
 function jobPart(job: DayJob, day: Day, now: number): JobPart {
@@ -55,7 +59,8 @@ function jobPart(job: DayJob, day: Day, now: number): JobPart {
       const wetting = job.procedure.links.filter((l) => l.to === step.id).map((l) => stepState(job.state, l.from))
       if (wetting.length === 0 || !wetting.every((w) => w.status === 'finished')) continue
       const start = Math.max(...wetting.map((w) => minute(w.finishedAt)))
-      const end = at.status === 'finished' ? Math.max(start + 1, minute(at.finishedAt)) : Math.max(start + step.minutes, now)
+      const end =
+        at.status === 'finished' ? Math.max(start + 1, minute(at.finishedAt)) : Math.max(start + step.minutes, now)
       part.fixed.push({ activity: id, start, end, technicians: [] })
     }
   }
@@ -76,7 +81,12 @@ export function dayRequest(day: Day, seed = 1): PlanRequest {
   return {
     technicians: day.people,
     equipment: day.equipment,
-    jobs: day.jobs.map((job) => ({ id: job.id, release: job.release, ...(job.due === null ? {} : { due: job.due }), crewLimit: 3 })),
+    jobs: day.jobs.map((job) => ({
+      id: job.id,
+      release: job.release,
+      ...(job.due === null ? {} : { due: job.due }),
+      crewLimit: 3,
+    })),
     activities: parts.flatMap((p) => p.activities),
     links: parts.flatMap((p) => p.links),
     fixed: parts.flatMap((p) => p.fixed),

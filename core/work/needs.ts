@@ -26,12 +26,28 @@ export function needsOf(procedure: Procedure, state: WorkState, places: readonly
     if (step.crew > 0 || isOver(state, step.id)) continue
     const wetting = procedure.links.filter((l) => l.to === step.id).map((l) => stepState(state, l.from))
     if (wetting.length === 0 || !wetting.every((w) => w.finishedAt)) continue
-    const since = wetting.map((w) => w.finishedAt!).sort().at(-1)!
-    needs.push({ kind: 'judge-dry', title: `${step.title.split(':')[0]}: judge it dry`, step: step.id, at: plus(since, step.minutes) })
+    const since = wetting
+      .map((w) => w.finishedAt!)
+      .sort()
+      .at(-1)!
+    needs.push({
+      kind: 'judge-dry',
+      title: `${step.title.split(':')[0]}: judge it dry`,
+      step: step.id,
+      at: plus(since, step.minutes),
+    })
   }
-  if (procedure.steps.length > 0 && openSteps(procedure, state).length === 0 && procedure.steps.every((s) => isOver(state, s.id))) {
+  if (
+    procedure.steps.length > 0 &&
+    openSteps(procedure, state).length === 0 &&
+    procedure.steps.every((s) => isOver(state, s.id))
+  ) {
     const open = places.filter((p) => !state.checks[p]).length
-    needs.push(open > 0 ? { kind: 'final-check', title: `${open} places left to look at`, step: null, at: now } : { kind: 'hand-over', title: 'Ready to hand over', step: null, at: now })
+    needs.push(
+      open > 0
+        ? { kind: 'final-check', title: `${open} places left to look at`, step: null, at: now }
+        : { kind: 'hand-over', title: 'Ready to hand over', step: null, at: now },
+    )
   }
   return needs.sort((a, b) => (a.at < b.at ? -1 : 1))
 }

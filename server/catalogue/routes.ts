@@ -1,4 +1,11 @@
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
 
-export const catalogueRoutes = ({ catalogue }: World): Route[] => [route({ method: 'GET', path: '/api/catalogue', allow: 'catalogue.see', handle: async (): Promise<Catalogue> => catalogue })]
+export const catalogueRoutes = ({ catalogue }: World): Route[] => [
+  route({
+    method: 'GET',
+    path: '/api/catalogue',
+    allow: 'catalogue.see',
+    handle: async (): Promise<Catalogue> => catalogue,
+  }),
+]

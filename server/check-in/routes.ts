@@ -1,13 +1,16 @@
 import { Type } from '@sinclair/typebox'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
-import { CheckIn } from '#core/procedures/schema.ts'
 import { generateProcedure } from '#core/procedures/generate.ts'
+import { CheckIn } from '#core/procedures/schema.ts'
 import { jobOf } from '#server/http/jobs.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
 import { jobView, openJob, saveDraft } from './store.ts'
 import type { JobView } from './views.ts'
 
-const Moment = Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}(:\\d{2}(\\.\\d{1,3})?)?Z$', description: 'ISO 8601, UTC' })
+const Moment = Type.String({
+  pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}(:\\d{2}(\\.\\d{1,3})?)?Z$',
+  description: 'ISO 8601, UTC',
+})
 const Due = Type.Union([Moment, Type.Null()])
 const Strict = { additionalProperties: false }
 const Uuid = Type.String({ pattern: '^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$' })
@@ -34,7 +37,12 @@ export const checkInRoutes = ({ db, catalogue, live }: World): Route[] => {
         return jobView(job)
       },
     }),
-    route({ method: 'GET', path: '/api/jobs/:id', allow: 'check-in.see', handle: async ({ scope, params }): Promise<JobView> => jobView(await jobOf(db, scope, params.id!)) }),
+    route({
+      method: 'GET',
+      path: '/api/jobs/:id',
+      allow: 'check-in.see',
+      handle: async ({ scope, params }): Promise<JobView> => jobView(await jobOf(db, scope, params.id!)),
+    }),
     route({
       method: 'PUT',
       path: '/api/jobs/:id/check-in',

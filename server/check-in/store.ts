@@ -24,12 +24,30 @@ export interface NewJob {
 /** Opens a job with the first call sign that no open job of the shop has. Sent twice, it is still one job. */
 export async function openJob(db: Database, scope: Scope, job: NewJob): Promise<JobRow> {
   for (let attempt = 0; attempt < 5; attempt++) {
-    const taken = await db.select({ name: jobs.openCallSign }).from(jobs).where(and(eq(jobs.shop, scope.shop), isNotNull(jobs.openCallSign)))
+    const taken = await db
+      .select({ name: jobs.openCallSign })
+      .from(jobs)
+      .where(and(eq(jobs.shop, scope.shop), isNotNull(jobs.openCallSign)))
     const names = new Set(taken.map((t) => t.name))
     const free = callSigns.find((c) => !names.has(c.name))
-    if (!free) throw new Problem(409, 'no-call-sign', `All ${callSigns.length} call signs are in use. Hand a vehicle over first.`)
+    if (!free)
+      throw new Problem(
+        409,
+        'no-call-sign',
+        `All ${callSigns.length} call signs are in use. Hand a vehicle over first.`,
+      )
     try {
-      await db.insert(jobs).values({ ...job, shop: scope.shop, callSign: free.name, openCallSign: free.name, colour: free.colour, state: 'draft', version: 1, procedureVersion: null, position: 0 })
+      await db.insert(jobs).values({
+        ...job,
+        shop: scope.shop,
+        callSign: free.name,
+        openCallSign: free.name,
+        colour: free.colour,
+        state: 'draft',
+        version: 1,
+        procedureVersion: null,
+        position: 0,
+      })
       break
     } catch (error) {
       if (!isDuplicate(error)) throw error
@@ -43,12 +61,26 @@ export async function openJob(db: Database, scope: Scope, job: NewJob): Promise<
 }
 
 /** Saves a draft over the version it was made from. @throws Problem 409 with what is there now when that is not the newest */
-export async function saveDraft(db: Database, scope: Scope, id: string, version: number, change: Pick<NewJob, 'checkIn' | 'due'>): Promise<JobRow> {
+export async function saveDraft(
+  db: Database,
+  scope: Scope,
+  id: string,
+  version: number,
+  change: Pick<NewJob, 'checkIn' | 'due'>,
+): Promise<JobRow> {
   return inTransaction(db, async (tx) => {
     const job = await jobOf(tx, scope, id, true)
-    if (job.state !== 'draft') throw new Problem(409, 'checked-in', `${job.callSign} is checked in; its check-in can no longer be edited as a draft.`)
+    if (job.state !== 'draft')
+      throw new Problem(
+        409,
+        'checked-in',
+        `${job.callSign} is checked in; its check-in can no longer be edited as a draft.`,
+      )
     if (job.version !== version) throw stale(jobView(job))
-    await tx.update(jobs).set({ ...change, version: version + 1 }).where(and(eq(jobs.shop, scope.shop), eq(jobs.id, id)))
+    await tx
+      .update(jobs)
+      .set({ ...change, version: version + 1 })
+      .where(and(eq(jobs.shop, scope.shop), eq(jobs.id, id)))
     return { ...job, ...change, version: version + 1 }
   })
 }

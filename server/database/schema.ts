@@ -1,4 +1,15 @@
-import { char, customType, double, index, int, mysqlTable, primaryKey, tinyint, uniqueIndex, varchar } from 'drizzle-orm/mysql-core'
+import {
+  char,
+  customType,
+  double,
+  index,
+  int,
+  mysqlTable,
+  primaryKey,
+  tinyint,
+  uniqueIndex,
+  varchar,
+} from 'drizzle-orm/mysql-core'
 import type { Mix, Ratio } from '#core/mixing/schema.ts'
 import type { PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
 import type { CheckIn, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
@@ -16,7 +27,8 @@ const moment = (name: string) =>
   customType<{ data: string; driverData: Date | string }>({
     dataType: () => 'datetime(3)',
     toDriver: (value) => new Date(value),
-    fromDriver: (value) => (value instanceof Date ? value.toISOString() : new Date(`${value.replace(' ', 'T')}Z`).toISOString()),
+    fromDriver: (value) =>
+      value instanceof Date ? value.toISOString() : new Date(`${value.replace(' ', 'T')}Z`).toISOString(),
   })(name)
 
 export const shops = mysqlTable(
@@ -167,4 +179,3 @@ export const plans = mysqlTable(
   },
   (t) => [primaryKey({ columns: [t.shop, t.day] })],
 )
-

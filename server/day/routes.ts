@@ -1,4 +1,4 @@
-import { eq, and } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import { activityId } from '#core/procedures/activities.ts'
 import { dayIn, minuteOf } from '#core/units/shop-time.ts'
 import { needsOf } from '#core/work/needs.ts'
@@ -19,7 +19,10 @@ export const dayRoutes = ({ db, catalogue, now }: World): Route[] => [
       const day = dayIn(scope.timeZone, at)
       const crew = await db.select({ id: people.id, name: people.name }).from(people).where(eq(people.shop, scope.shop))
       const nameOf = new Map(crew.map((p) => [p.id, p.name]))
-      const [plan] = await db.select({ answer: plans.answer }).from(plans).where(and(eq(plans.shop, scope.shop), eq(plans.day, day)))
+      const [plan] = await db
+        .select({ answer: plans.answer })
+        .from(plans)
+        .where(and(eq(plans.shop, scope.shop), eq(plans.day, day)))
       const jobs = await openJobs(db, scope)
       return {
         day,
@@ -27,7 +30,9 @@ export const dayRoutes = ({ db, catalogue, now }: World): Route[] => [
         serverTime: at,
         jobs: jobs.map(({ job, procedure, state }) => {
           const { vehicle } = job.checkIn
-          const ends = (plan?.answer.assignments ?? []).filter((a) => a.activity.startsWith(activityId(job.id, ''))).map((a) => a.end)
+          const ends = (plan?.answer.assignments ?? [])
+            .filter((a) => a.activity.startsWith(activityId(job.id, '')))
+            .map((a) => a.end)
           const attended = procedure?.steps.filter((s) => s.crew > 0) ?? []
           return {
             id: job.id,
@@ -41,10 +46,23 @@ export const dayRoutes = ({ db, catalogue, now }: World): Route[] => [
             arrives: job.arrives,
             due: job.due,
             ready: ends.length > 0 ? Math.max(...ends) : null,
-            running: attended.filter((s) => stepState(state, s.id).status === 'running').map((s) => ({ step: s.id, title: s.title, person: nameOf.get(stepState(state, s.id).runningBy!) ?? '' })),
+            running: attended
+              .filter((s) => stepState(state, s.id).status === 'running')
+              .map((s) => ({
+                step: s.id,
+                title: s.title,
+                person: nameOf.get(stepState(state, s.id).runningBy!) ?? '',
+              })),
             stepsDone: attended.filter((s) => isOver(state, s.id)).length,
             steps: attended.length,
-            needs: procedure ? needsOf(procedure, state, placesOf(job, catalogue).map((p) => p.id), at) : [],
+            needs: procedure
+              ? needsOf(
+                  procedure,
+                  state,
+                  placesOf(job, catalogue).map((p) => p.id),
+                  at,
+                )
+              : [],
           }
         }),
       }

@@ -1,9 +1,9 @@
 import { dayIn, momentOf } from '#core/units/shop-time.ts'
 import type { WorkIntent } from '#core/work/schema.ts'
 import { openJob } from '#server/check-in/store.ts'
+import { placesOf } from '#server/http/jobs.ts'
 import type { World } from '#server/http/route.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
-import { placesOf } from '#server/http/jobs.ts'
 import { makePlan } from '#server/plan/store.ts'
 import { issue } from '#server/procedures/store.ts'
 import { appendEvent } from '#server/work/store.ts'
@@ -20,7 +20,14 @@ async function workThrough(world: World, person: string, job: string, start: str
   let seq = 0
   let clock = start
   const say = (type: WorkIntent['type'], step: string, at: string) =>
-    appendEvent(world.db, scope, job, { id: uuidv7(), type, data: { step }, device: 'bay-tablet', deviceSeq: seq++, deviceTime: at } as WorkIntent, world.catalogue, at)
+    appendEvent(
+      world.db,
+      scope,
+      job,
+      { id: uuidv7(), type, data: { step }, device: 'bay-tablet', deviceSeq: seq++, deviceTime: at } as WorkIntent,
+      world.catalogue,
+      at,
+    )
   for (const step of procedure.steps) {
     if (step.crew === 0) {
       // Drying went on while the next steps were done; it is judged as soon as it may be.
@@ -45,17 +52,32 @@ export async function seedDemo(world: World): Promise<void> {
   const today = dayIn(zone, now)
   const at = (minute: number) => momentOf(zone, today, minute)
   const [fleet, rowing, pottery, florist] = demoVehicles(world.catalogue)
-  const open = (checkIn: NonNullable<typeof fleet>, arrives: number, due: number) => openJob(world.db, lead, { id: uuidv7(), checkIn, arrives: at(arrives), due: at(due) })
+  const open = (checkIn: NonNullable<typeof fleet>, arrives: number, due: number) =>
+    openJob(world.db, lead, { id: uuidv7(), checkIn, arrives: at(arrives), due: at(due) })
   const alder = await open(fleet!, 480, 780)
   const teasel = await open(rowing!, 530, 1020)
   await open(pottery!, 810, 1080)
-  const sorrel = await open(florist!, 465, 660)
+  const sorrel = await open(florist!, 400, 660)
   await workThrough(world, byLogin.get('ines')!, alder.id, plus(now, -72), now)
-  await workThrough(world, byLogin.get('jory')!, sorrel.id, plus(now, -400), now)
+  await workThrough(world, byLogin.get('jory')!, sorrel.id, plus(now, -150), now)
   await issue(world.db, lead, teasel.id, world.catalogue, now)
   const wren = await seedScope(world.db, byLogin.get('wren')!)
   for (const [i, place] of placesOf(sorrel, world.catalogue).slice(0, 5).entries()) {
-    await appendEvent(world.db, wren, sorrel.id, { id: uuidv7(), type: 'check-passed', data: { place: place.id }, device: 'bay-tablet', deviceSeq: i, deviceTime: now }, world.catalogue, now)
+    await appendEvent(
+      world.db,
+      wren,
+      sorrel.id,
+      {
+        id: uuidv7(),
+        type: 'check-passed',
+        data: { place: place.id },
+        device: 'bay-tablet',
+        deviceSeq: i,
+        deviceTime: now,
+      },
+      world.catalogue,
+      now,
+    )
   }
   await makePlan(world.db, lead, now)
 }

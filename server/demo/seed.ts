@@ -7,11 +7,17 @@ import { hashPin } from '#server/people/store.ts'
 import type { ShopSpec } from './shop.ts'
 
 /** Stores a shop with its people, equipment and containers. @returns its id and its people by login */
-export async function seedShop(db: Database, spec: ShopSpec, timeZone: string): Promise<{ shop: string; byLogin: Map<string, string> }> {
+export async function seedShop(
+  db: Database,
+  spec: ShopSpec,
+  timeZone: string,
+): Promise<{ shop: string; byLogin: Map<string, string> }> {
   const shop = uuidv7()
   const byLogin = new Map(spec.people.map((p) => [p.login, uuidv7()]))
   await db.insert(shops).values({ id: shop, code: spec.code, name: spec.name, timeZone, houseRules: {} })
-  const rows = await Promise.all(spec.people.map(async ({ pin, ...p }) => ({ ...p, id: byLogin.get(p.login)!, shop, pinHash: await hashPin(pin) })))
+  const rows = await Promise.all(
+    spec.people.map(async ({ pin, ...p }) => ({ ...p, id: byLogin.get(p.login)!, shop, pinHash: await hashPin(pin) })),
+  )
   await db.insert(people).values(rows)
   await db.insert(equipment).values(spec.equipment.map((e) => ({ ...e, shop })))
   await db.insert(containers).values(spec.containers.map((c) => ({ ...c, id: uuidv7(), shop })))
@@ -25,7 +31,15 @@ export async function isEmpty(db: Database): Promise<boolean> {
 /** A scope for the seed alone: there is no session yet when the demonstration writes its past. */
 export async function seedScope(db: Database, person: string): Promise<Scope> {
   const [row] = await db
-    .select({ shop: shops.id, shopName: shops.name, timeZone: shops.timeZone, houseRules: shops.houseRules, person: people.id, name: people.name, role: people.role })
+    .select({
+      shop: shops.id,
+      shopName: shops.name,
+      timeZone: shops.timeZone,
+      houseRules: shops.houseRules,
+      person: people.id,
+      name: people.name,
+      role: people.role,
+    })
     .from(people)
     .innerJoin(shops, eq(shops.id, people.shop))
     .where(eq(people.id, person))

@@ -1,5 +1,5 @@
-import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Surface } from '#core/cabin/schema.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Condition, SurfaceCondition } from '#core/condition/schema.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { CheckIn } from '#core/procedures/schema.ts'
@@ -20,13 +20,23 @@ interface Spec {
 
 function checkInOf(spec: Spec, catalogue: Catalogue): CheckIn {
   const model = catalogue.bodies.find((b) => b.id === spec.body)!
-  const body = { ...model, driverSide: spec.driverSide ?? model.driverSide, materials: { ...model.materials, ...spec.materials } }
+  const body = {
+    ...model,
+    driverSide: spec.driverSide ?? model.driverSide,
+    materials: { ...model.materials, ...spec.materials },
+  }
   const condition: Condition = {}
   for (const surface of surfacesOf(body, catalogue.surfaces)) {
     const found = spec.condition(surface)
     if (found) condition[surface.id] = found
   }
-  return { vehicle: { plate: spec.plate, make: spec.make, model: spec.model, body }, customer: spec.customer, condition, permissions: spec.permissions, belongings: spec.belongings }
+  return {
+    vehicle: { plate: spec.plate, make: spec.make, model: spec.model, body },
+    customer: spec.customer,
+    condition,
+    permissions: spec.permissions,
+    belongings: spec.belongings,
+  }
 }
 
 const flat = (soil: number): SurfaceCondition => ({ soil })
@@ -68,7 +78,8 @@ export function demoVehicles(catalogue: Catalogue): CheckIn[] {
       condition: (s) => {
         if (s.group.startsWith('carpet')) return { soil: 3, sand: 2 }
         if (s.group === 'load') return { soil: 3, sand: 3, hair: 1 }
-        if (s.zone === 'seat-3l' && s.kind === 'seat-base') return { soil: 2, stains: [{ kind: 'sugar', age: 'fresh', attempts: 0 }] }
+        if (s.zone === 'seat-3l' && s.kind === 'seat-base')
+          return { soil: 2, stains: [{ kind: 'sugar', age: 'fresh', attempts: 0 }] }
         if (s.group === 'overhead') return undefined
         return flat(s.group === 'seat' && s.row === 1 ? 2 : 1)
       },
@@ -85,7 +96,11 @@ export function demoVehicles(catalogue: Catalogue): CheckIn[] {
       belongings: [],
       condition: (s) => {
         if (s.group === 'load') return { soil: 4 }
-        if (s.zone.startsWith('foot-1')) return { soil: 3, stains: s.kind === 'carpet' && s.zone === 'foot-1r' ? [{ kind: 'mud', age: 'fresh', attempts: 0 }] : [] }
+        if (s.zone.startsWith('foot-1'))
+          return {
+            soil: 3,
+            stains: s.kind === 'carpet' && s.zone === 'foot-1r' ? [{ kind: 'mud', age: 'fresh', attempts: 0 }] : [],
+          }
         if (s.group === 'seat') return flat(s.row === 1 ? 2 : 1)
         return undefined
       },

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto'
+import type { Context } from 'hono'
 import { Hono } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie'
 import { secureHeaders } from 'hono/secure-headers'
 import { streamSSE } from 'hono/streaming'
-import type { Context } from 'hono'
-import { Problem, notFound, problemDocument } from './problem.ts'
+import { notFound, Problem, problemDocument } from './problem.ts'
 import { may } from './roles.ts'
 import type { Route, World } from './route.ts'
 import { closeSession, openSession, type Scope, scopeOf, sessionCookie, sessionSeconds } from './scope.ts'
@@ -21,7 +21,8 @@ const bodyMethods = new Set(['POST', 'PUT'])
 /** A state change must come from our own pages: browsers send Origin and Sec-Fetch-Site, and neither can be forged by a page. */
 function refuseForeignOrigin(c: Context) {
   const site = c.req.header('sec-fetch-site')
-  if (site && site !== 'same-origin' && site !== 'none') throw new Problem(403, 'foreign-origin', 'This request came from another site and was refused.')
+  if (site && site !== 'same-origin' && site !== 'none')
+    throw new Problem(403, 'foreign-origin', 'This request came from another site and was refused.')
   const origin = c.req.header('origin')
   if (origin && URL.canParse(origin) && new URL(origin).host === c.req.header('host')) return
   if (origin) throw new Problem(403, 'foreign-origin', 'This request came from another site and was refused.')
@@ -29,7 +30,8 @@ function refuseForeignOrigin(c: Context) {
 
 async function jsonBody(c: Context): Promise<unknown> {
   const type = c.req.header('content-type') ?? ''
-  if (!type.toLowerCase().startsWith('application/json')) throw new Problem(415, 'not-json', 'Send the body as application/json.')
+  if (!type.toLowerCase().startsWith('application/json'))
+    throw new Problem(415, 'not-json', 'Send the body as application/json.')
   const text = await c.req.text()
   try {
     return JSON.parse(text)
@@ -48,7 +50,8 @@ async function requireScope(c: Context<Env>, world: World): Promise<Scope> {
 function install(app: Hono<Env>, route: Route, world: World) {
   app.on(route.method, route.path, async (c) => {
     const scope = await requireScope(c, world)
-    if (!may(scope.role, route.allow)) throw new Problem(403, 'not-allowed', `Your role here (${scope.role}) does not include this.`)
+    if (!may(scope.role, route.allow))
+      throw new Problem(403, 'not-allowed', `Your role here (${scope.role}) does not include this.`)
     let body: unknown
     if (route.body) {
       body = await jsonBody(c)
@@ -64,7 +67,13 @@ function installSession(app: Hono<Env>, world: World, signIn: SignIn) {
     const person = await signIn(await jsonBody(c))
     if (!person) throw new Problem(401, 'sign-in', 'Shop, name and PIN do not go together.')
     const token = await openSession(world.db, person)
-    setCookie(c, sessionCookie, token, { httpOnly: true, sameSite: 'Strict', path: '/', maxAge: sessionSeconds, secure: c.req.url.startsWith('https:') })
+    setCookie(c, sessionCookie, token, {
+      httpOnly: true,
+      sameSite: 'Strict',
+      path: '/',
+      maxAge: sessionSeconds,
+      secure: c.req.url.startsWith('https:'),
+    })
     return c.body(null, 204)
   })
   app.delete('/api/session', async (c) => {
@@ -103,7 +112,8 @@ function installLive(app: Hono<Env>, world: World, ending: AbortSignal) {
             }
           })
           // A line now and then, so that a dead connection is noticed at both ends.
-          if (queue.length === 0 && !stream.aborted && !ending.aborted) await stream.writeSSE({ event: 'still', data: '{}' })
+          if (queue.length === 0 && !stream.aborted && !ending.aborted)
+            await stream.writeSSE({ event: 'still', data: '{}' })
         }
       }
       stop()
@@ -121,7 +131,13 @@ export function createApp(world: World, routes: readonly Route[], signIn: SignIn
     c.header('x-request-id', requestId)
     const start = performance.now()
     await next()
-    world.log.info({ requestId, method: c.req.method, path: c.req.path, status: c.res.status, ms: Math.round(performance.now() - start) })
+    world.log.info({
+      requestId,
+      method: c.req.method,
+      path: c.req.path,
+      status: c.res.status,
+      ms: Math.round(performance.now() - start),
+    })
   })
   app.use(
     secureHeaders({
@@ -157,12 +173,19 @@ export function createApp(world: World, routes: readonly Route[], signIn: SignIn
   for (const route of routes) install(app, route, world)
   app.all('/api/*', (c) => {
     const known = routes.some((r) => r.path === c.req.path)
-    if (known && bodyMethods.has(c.req.method)) throw new Problem(405, 'method', `${c.req.method} is not possible here.`)
+    if (known && bodyMethods.has(c.req.method))
+      throw new Problem(405, 'method', `${c.req.method} is not possible here.`)
     throw notFound('address')
   })
   app.onError((error, c) => {
     const document = problemDocument(error, c.get('requestId'))
-    if (document.status >= 500) world.log.error({ requestId: c.get('requestId'), error: error.message, cause: (error.cause as Error | undefined)?.message, stack: error.stack })
+    if (document.status >= 500)
+      world.log.error({
+        requestId: c.get('requestId'),
+        error: error.message,
+        cause: (error.cause as Error | undefined)?.message,
+        stack: error.stack,
+      })
     return c.json(document, document.status as 400, { 'content-type': 'application/problem+json' })
   })
   return app

@@ -1,6 +1,6 @@
 import { and, eq, ne } from 'drizzle-orm'
-import { checkListFor } from '#core/handover/check-list.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { checkListFor } from '#core/handover/check-list.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { emptyState, replay } from '#core/work/reduce.ts'
@@ -26,7 +26,10 @@ const uuid = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
 /** @throws Problem 404 when this shop has no such job */
 export async function jobOf(db: Reader, scope: Scope, id: string, lock = false): Promise<JobRow> {
   if (!uuid.test(id)) throw notFound('job')
-  const query = db.select().from(jobs).where(and(eq(jobs.shop, scope.shop), eq(jobs.id, id)))
+  const query = db
+    .select()
+    .from(jobs)
+    .where(and(eq(jobs.shop, scope.shop), eq(jobs.id, id)))
   const [job] = await (lock ? query.for('update') : query)
   if (!job) throw notFound('job')
   return job
@@ -37,16 +40,29 @@ export async function issuedProcedure(db: Reader, scope: Scope, job: JobRow) {
   const [row] = await db
     .select()
     .from(procedures)
-    .where(and(eq(procedures.shop, scope.shop), eq(procedures.job, job.id), eq(procedures.version, job.procedureVersion)))
+    .where(
+      and(eq(procedures.shop, scope.shop), eq(procedures.job, job.id), eq(procedures.version, job.procedureVersion)),
+    )
   return row ?? null
 }
 
 export async function eventsOf(db: Reader, scope: Scope, job: string): Promise<WorkEvent[]> {
-  const rows = await db.select().from(events).where(and(eq(events.shop, scope.shop), eq(events.job, job))).orderBy(events.position)
+  const rows = await db
+    .select()
+    .from(events)
+    .where(and(eq(events.shop, scope.shop), eq(events.job, job)))
+    .orderBy(events.position)
   return rows.map(({ shop: _shop, ...event }) => event as unknown as WorkEvent)
 }
 
-const nothing: Procedure = { steps: [], links: [], totals: { attended: 0, attendedP80: 0, planned: 0, waterLeft: 0, carSoil: 1, byTreatment: [], products: [] }, residuals: [], expectations: [], notes: [] }
+const nothing: Procedure = {
+  steps: [],
+  links: [],
+  totals: { attended: 0, attendedP80: 0, planned: 0, waterLeft: 0, carSoil: 1, byTreatment: [], products: [] },
+  residuals: [],
+  expectations: [],
+  notes: [],
+}
 
 /** A job with its procedure and its state as the ledger tells it. */
 export async function jobAtWork(db: Reader, scope: Scope, id: string, lock = false): Promise<JobAtWork> {
@@ -58,7 +74,11 @@ export async function jobAtWork(db: Reader, scope: Scope, id: string, lock = fal
 
 /** All jobs of the shop that are not handed over, with their states. */
 export async function openJobs(db: Database, scope: Scope): Promise<JobAtWork[]> {
-  const rows = await db.select({ id: jobs.id }).from(jobs).where(and(eq(jobs.shop, scope.shop), ne(jobs.state, 'handed-over'))).orderBy(jobs.arrives)
+  const rows = await db
+    .select({ id: jobs.id })
+    .from(jobs)
+    .where(and(eq(jobs.shop, scope.shop), ne(jobs.state, 'handed-over')))
+    .orderBy(jobs.arrives)
   return Promise.all(rows.map((row) => jobAtWork(db, scope, row.id)))
 }
 

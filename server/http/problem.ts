@@ -18,10 +18,39 @@ export class Problem extends Error {
 export const notFound = (what: string) => new Problem(404, 'not-found', `There is no such ${what} here.`)
 
 /** Somebody else saved first: what is there now comes with the refusal, so that nothing is overwritten unseen. */
-export const stale = (current: object) => new Problem(409, 'stale', 'Somebody changed this since you opened it. Look at what is there now and save again.', [], { current })
+export const stale = (current: object) =>
+  new Problem(
+    409,
+    'stale',
+    'Somebody changed this since you opened it. Look at what is there now and save again.',
+    [],
+    { current },
+  )
 
 export function problemDocument(error: unknown, requestId: string) {
-  const problem = error instanceof BadInput ? new Problem(400, 'invalid', error.message, error.faults) : error instanceof Problem ? error : undefined
-  if (!problem) return { status: 500, type: 'about:blank', title: 'Internal error', code: 'internal', detail: `Something failed on our side. Nothing was half-saved. Reference: ${requestId}.`, requestId }
-  return { ...problem.extra, status: problem.status, type: 'about:blank', title: problem.code, code: problem.code, detail: problem.message, errors: problem.errors, requestId }
+  const problem =
+    error instanceof BadInput
+      ? new Problem(400, 'invalid', error.message, error.faults)
+      : error instanceof Problem
+        ? error
+        : undefined
+  if (!problem)
+    return {
+      status: 500,
+      type: 'about:blank',
+      title: 'Internal error',
+      code: 'internal',
+      detail: `Something failed on our side. Nothing was half-saved. Reference: ${requestId}.`,
+      requestId,
+    }
+  return {
+    ...problem.extra,
+    status: problem.status,
+    type: 'about:blank',
+    title: problem.code,
+    code: problem.code,
+    detail: problem.message,
+    errors: problem.errors,
+    requestId,
+  }
 }

@@ -24,4 +24,5 @@ export const permissions = {
 } satisfies Record<string, readonly Role[]>
 export type Permission = keyof typeof permissions
 
-export const may = (role: Role, permission: Permission): boolean => (permissions[permission] as readonly Role[]).includes(role)
+export const may = (role: Role, permission: Permission): boolean =>
+  (permissions[permission] as readonly Role[]).includes(role)

@@ -29,8 +29,12 @@ export interface Route {
 }
 
 /** Declares a route; the body's type follows from its schema, which the app checks before `handle` is called. */
-export function route<B extends TSchema>(definition: Omit<Route, 'handle' | 'body'> & { body: B; handle(call: Call<Static<B>>): Promise<unknown> }): Route
-export function route(definition: Omit<Route, 'handle' | 'body'> & { handle(call: Call<undefined>): Promise<unknown> }): Route
+export function route<B extends TSchema>(
+  definition: Omit<Route, 'handle' | 'body'> & { body: B; handle(call: Call<Static<B>>): Promise<unknown> },
+): Route
+export function route(
+  definition: Omit<Route, 'handle' | 'body'> & { handle(call: Call<undefined>): Promise<unknown> },
+): Route
 export function route(definition: object): Route {
   return definition as Route
 }

@@ -38,7 +38,16 @@ export async function closeSession(db: Database, token: string): Promise<void> {
 /** The scope of a session token, or undefined when it is unknown or over. */
 export async function scopeOf(db: Database, token: string): Promise<Scope | undefined> {
   const [row] = await db
-    .select({ shop: shops.id, shopName: shops.name, timeZone: shops.timeZone, houseRules: shops.houseRules, person: people.id, name: people.name, role: people.role, expires: sessions.expires })
+    .select({
+      shop: shops.id,
+      shopName: shops.name,
+      timeZone: shops.timeZone,
+      houseRules: shops.houseRules,
+      person: people.id,
+      name: people.name,
+      role: people.role,
+      expires: sessions.expires,
+    })
     .from(sessions)
     .innerJoin(people, eq(people.id, sessions.person))
     .innerJoin(shops, eq(shops.id, sessions.shop))

@@ -16,7 +16,15 @@ export function check(schema: TSchema, body: unknown) {
   if (validate(body)) return
   const errors: Fault[] = (validate.errors ?? []).slice(0, 50).map((e) => {
     const property = e.params.additionalProperty ?? e.params.missingProperty
-    return { pointer: property === undefined ? e.instancePath : `${e.instancePath}/${property}`, message: e.message ?? e.keyword }
+    return {
+      pointer: property === undefined ? e.instancePath : `${e.instancePath}/${property}`,
+      message: e.message ?? e.keyword,
+    }
   })
-  throw new Problem(400, 'invalid', `The input has ${errors.length} ${errors.length === 1 ? 'fault' : 'faults'}: ${errors[0]?.pointer || 'the document'} ${errors[0]?.message}.`, errors)
+  throw new Problem(
+    400,
+    'invalid',
+    `The input has ${errors.length} ${errors.length === 1 ? 'fault' : 'faults'}: ${errors[0]?.pointer || 'the document'} ${errors[0]?.message}.`,
+    errors,
+  )
 }

@@ -15,9 +15,19 @@ const Batch = Type.Object(
 )
 
 export const mixingRoutes = ({ db, catalogue, live, now }: World): Route[] => [
-  route({ method: 'GET', path: '/api/mixing/containers', allow: 'mixing.see', handle: ({ scope }) => containersOf(db, scope) }),
+  route({
+    method: 'GET',
+    path: '/api/mixing/containers',
+    allow: 'mixing.see',
+    handle: ({ scope }) => containersOf(db, scope),
+  }),
   route({ method: 'GET', path: '/api/mixing/demand', allow: 'mixing.see', handle: ({ scope }) => demandOf(db, scope) }),
-  route({ method: 'GET', path: '/api/mixing/batches', allow: 'mixing.see', handle: ({ scope }) => batchesOf(db, scope) }),
+  route({
+    method: 'GET',
+    path: '/api/mixing/batches',
+    allow: 'mixing.see',
+    handle: ({ scope }) => batchesOf(db, scope),
+  }),
   route({
     method: 'POST',
     path: '/api/mixing/batches',

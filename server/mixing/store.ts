@@ -16,10 +16,25 @@ export async function containersOf(db: Database, scope: Scope): Promise<Containe
   return rows.map(({ shop: _shop, ...container }) => container)
 }
 
-const batchColumns = { id: batches.id, product: batches.product, ratio: batches.ratio, container: batches.container, fill: batches.fill, mix: batches.mix, author: people.name, made: batches.made }
+const batchColumns = {
+  id: batches.id,
+  product: batches.product,
+  ratio: batches.ratio,
+  container: batches.container,
+  fill: batches.fill,
+  mix: batches.mix,
+  author: people.name,
+  made: batches.made,
+}
 
 export function batchesOf(db: Database, scope: Scope): Promise<BatchView[]> {
-  return db.select(batchColumns).from(batches).innerJoin(people, eq(people.id, batches.author)).where(eq(batches.shop, scope.shop)).orderBy(desc(batches.made)).limit(50)
+  return db
+    .select(batchColumns)
+    .from(batches)
+    .innerJoin(people, eq(people.id, batches.author))
+    .where(eq(batches.shop, scope.shop))
+    .orderBy(desc(batches.made))
+    .limit(50)
 }
 
 /** What the steps that are not over still need, by product and ratio. */
@@ -42,14 +57,35 @@ export async function demandOf(db: Database, scope: Scope): Promise<DemandView[]
 }
 
 /** The engine's input for a batch: the container's capacity and cup, the product's way of filling. */
-export function mixRequest(catalogue: Catalogue, container: ContainerView, product: string, ratio: Ratio, fill: number): MixRequest {
+export function mixRequest(
+  catalogue: Catalogue,
+  container: ContainerView,
+  product: string,
+  ratio: Ratio,
+  fill: number,
+): MixRequest {
   const known = catalogue.products.find((p) => p.id === product)
-  if (!known) throw new Problem(400, 'invalid', 'No such product.', [{ pointer: '/product', message: `No product "${product}".` }])
+  if (!known)
+    throw new Problem(400, 'invalid', 'No such product.', [
+      { pointer: '/product', message: `No product "${product}".` },
+    ])
   const share = (r: Ratio) => r.concentrate / (r.concentrate + r.water)
   if (share(ratio) > share(known.maximum) + 1e-12) {
-    throw new Problem(400, 'above-label', `${known.name} may be at most ${known.maximum.concentrate}:${known.maximum.water} by its label.`, [{ pointer: '/ratio', message: 'Stronger than the label allows.' }])
+    throw new Problem(
+      400,
+      'above-label',
+      `${known.name} may be at most ${known.maximum.concentrate}:${known.maximum.water} by its label.`,
+      [{ pointer: '/ratio', message: 'Stronger than the label allows.' }],
+    )
   }
-  return { ratio, fill_ml: fill, capacity_ml: container.capacity, graduation_ml: container.graduation, water_first: known.waterFirst, foams: known.foams }
+  return {
+    ratio,
+    fill_ml: fill,
+    capacity_ml: container.capacity,
+    graduation_ml: container.graduation,
+    water_first: known.waterFirst,
+    foams: known.foams,
+  }
 }
 
 export interface NewBatch {
@@ -61,7 +97,13 @@ export interface NewBatch {
 }
 
 /** Logs a batch with the engine's own answer for it. Sent twice, it is still one batch. */
-export async function logBatch(db: Database, scope: Scope, batch: NewBatch, catalogue: Catalogue, now: string): Promise<BatchView> {
+export async function logBatch(
+  db: Database,
+  scope: Scope,
+  batch: NewBatch,
+  catalogue: Catalogue,
+  now: string,
+): Promise<BatchView> {
   const container = (await containersOf(db, scope)).find((c) => c.id === batch.container)
   if (!container) throw notFound('container')
   const answer = mix(mixRequest(catalogue, container, batch.product, batch.ratio, batch.fill))
@@ -70,7 +112,11 @@ export async function logBatch(db: Database, scope: Scope, batch: NewBatch, cata
   } catch (error) {
     if (!isDuplicate(error)) throw error
   }
-  const [row] = await db.select(batchColumns).from(batches).innerJoin(people, eq(people.id, batches.author)).where(and(eq(batches.shop, scope.shop), eq(batches.id, batch.id)))
+  const [row] = await db
+    .select(batchColumns)
+    .from(batches)
+    .innerJoin(people, eq(people.id, batches.author))
+    .where(and(eq(batches.shop, scope.shop), eq(batches.id, batch.id)))
   if (!row) throw new Problem(409, 'id-taken', 'This id is in use. Make a new one.')
   return row
 }

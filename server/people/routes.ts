@@ -6,7 +6,11 @@ import { peopleOf, personByPin } from './store.ts'
 import type { PersonView, SessionView } from './views.ts'
 
 const SignInBody = Type.Object(
-  { shop: Type.String({ minLength: 1, maxLength: 40 }), login: Type.String({ minLength: 1, maxLength: 40 }), pin: Type.String({ minLength: 4, maxLength: 12, pattern: '^[0-9]+$' }) },
+  {
+    shop: Type.String({ minLength: 1, maxLength: 40 }),
+    login: Type.String({ minLength: 1, maxLength: 40 }),
+    pin: Type.String({ minLength: 4, maxLength: 12, pattern: '^[0-9]+$' }),
+  },
   { additionalProperties: false },
 )
 
@@ -34,6 +38,7 @@ export const peopleRoutes = ({ db }: World): Route[] => [
     method: 'GET',
     path: '/api/people',
     allow: 'day.see',
-    handle: async ({ scope }): Promise<PersonView[]> => (await peopleOf(db, scope)).map(({ shifts: _shifts, ...person }) => person),
+    handle: async ({ scope }): Promise<PersonView[]> =>
+      (await peopleOf(db, scope)).map(({ shifts: _shifts, ...person }) => person),
   }),
 ]

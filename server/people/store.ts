@@ -10,7 +10,12 @@ export const hashPin = (pin: string): Promise<string> => hash(pin, { memoryCost:
 let decoy: string | undefined
 
 /** The person whom shop code, login and PIN belong to. Unknown names cost as much time as wrong PINs. */
-export async function personByPin(db: Database, shop: string, login: string, pin: string): Promise<{ id: string; shop: string } | undefined> {
+export async function personByPin(
+  db: Database,
+  shop: string,
+  login: string,
+  pin: string,
+): Promise<{ id: string; shop: string } | undefined> {
   const [row] = await db
     .select({ id: people.id, shop: people.shop, pinHash: people.pinHash })
     .from(people)
@@ -23,5 +28,9 @@ export async function personByPin(db: Database, shop: string, login: string, pin
 
 /** Everyone of the shop. */
 export function peopleOf(db: Database, scope: Scope) {
-  return db.select({ id: people.id, name: people.name, role: people.role, skills: people.skills, shifts: people.shifts }).from(people).where(eq(people.shop, scope.shop)).orderBy(people.name)
+  return db
+    .select({ id: people.id, name: people.name, role: people.role, skills: people.skills, shifts: people.shifts })
+    .from(people)
+    .where(eq(people.shop, scope.shop))
+    .orderBy(people.name)
 }

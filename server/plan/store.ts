@@ -25,7 +25,15 @@ async function requestOf(db: Database, scope: Scope, jobs: readonly JobAtWork[],
     equipment: kit.map((k) => ({ id: k.kind, count: k.count })),
     jobs: jobs.flatMap(({ job, procedure, state }) =>
       procedure && job.state === 'checked-in'
-        ? [{ id: job.id, release: Math.max(0, Math.ceil(minute(job.arrives))), due: job.due === null ? null : Math.max(0, Math.floor(minute(job.due))), procedure, state }]
+        ? [
+            {
+              id: job.id,
+              release: Math.max(0, Math.ceil(minute(job.arrives))),
+              due: job.due === null ? null : Math.max(0, Math.floor(minute(job.due))),
+              procedure,
+              state,
+            },
+          ]
         : [],
     ),
     now: minute(now),
@@ -34,7 +42,10 @@ async function requestOf(db: Database, scope: Scope, jobs: readonly JobAtWork[],
 }
 
 export async function planRow(db: Database, scope: Scope, day: string) {
-  const [row] = await db.select().from(plans).where(and(eq(plans.shop, scope.shop), eq(plans.day, day)))
+  const [row] = await db
+    .select()
+    .from(plans)
+    .where(and(eq(plans.shop, scope.shop), eq(plans.day, day)))
   return row
 }
 
@@ -44,9 +55,17 @@ export async function makePlan(db: Database, scope: Scope, now: string): Promise
   const answer = plan(request)
   const day = today(scope, now)
   await inTransaction(db, async (tx) => {
-    const [row] = await tx.select({ version: plans.version }).from(plans).where(and(eq(plans.shop, scope.shop), eq(plans.day, day))).for('update')
+    const [row] = await tx
+      .select({ version: plans.version })
+      .from(plans)
+      .where(and(eq(plans.shop, scope.shop), eq(plans.day, day)))
+      .for('update')
     const values = { request, answer, changed: 0, version: (row?.version ?? 0) + 1 }
-    if (row) await tx.update(plans).set(values).where(and(eq(plans.shop, scope.shop), eq(plans.day, day)))
+    if (row)
+      await tx
+        .update(plans)
+        .set(values)
+        .where(and(eq(plans.shop, scope.shop), eq(plans.day, day)))
     else await tx.insert(plans).values({ shop: scope.shop, day, ...values })
   })
 }
@@ -60,10 +79,16 @@ export interface Change {
 function withChange(request: PlanRequest, answer: PlanAnswer, change: Change): PlanAnswer {
   const target = answer.assignments.find((a) => a.activity === change.activity)
   if (!target) throw notFound('activity in today’s plan')
-  if (request.fixed?.some((f) => f.activity === change.activity)) throw new Problem(409, 'already-begun', 'It has begun or is over; who did it is in the ledger.')
+  if (request.fixed?.some((f) => f.activity === change.activity))
+    throw new Problem(409, 'already-begun', 'It has begun or is over; who did it is in the ledger.')
   const unknown = change.technicians.filter((id) => !request.technicians.some((t) => t.id === id))
-  if (unknown.length > 0) throw new Problem(400, 'invalid', 'Nobody here has that id.', [{ pointer: '/technicians', message: `Unknown: ${unknown.join(', ')}.` }])
-  const assignments: Assignment[] = answer.assignments.map((a) => (a === target ? { ...a, technicians: change.technicians } : a))
+  if (unknown.length > 0)
+    throw new Problem(400, 'invalid', 'Nobody here has that id.', [
+      { pointer: '/technicians', message: `Unknown: ${unknown.join(', ')}.` },
+    ])
+  const assignments: Assignment[] = answer.assignments.map((a) =>
+    a === target ? { ...a, technicians: change.technicians } : a,
+  )
   const facts = new Set(request.fixed?.map((f) => f.activity))
   // What has happened cannot break anything any more.
   const warnings = checkAssignments(request, assignments).filter((w) => !w.activities.every((a) => facts.has(a)))
@@ -71,15 +96,29 @@ function withChange(request: PlanRequest, answer: PlanAnswer, change: Change): P
 }
 
 /** Changes who does one activity, by hand: saved even when it breaks something, with what it breaks said. */
-export async function changePlan(db: Database, scope: Scope, now: string, version: number, change: Change, dryRun: boolean): Promise<PlanAnswer['warnings']> {
+export async function changePlan(
+  db: Database,
+  scope: Scope,
+  now: string,
+  version: number,
+  change: Change,
+  dryRun: boolean,
+): Promise<PlanAnswer['warnings']> {
   const day = today(scope, now)
   return inTransaction(db, async (tx) => {
-    const [row] = await tx.select().from(plans).where(and(eq(plans.shop, scope.shop), eq(plans.day, day))).for('update')
+    const [row] = await tx
+      .select()
+      .from(plans)
+      .where(and(eq(plans.shop, scope.shop), eq(plans.day, day)))
+      .for('update')
     if (!row) throw notFound('plan for today')
     const answer = withChange(row.request, row.answer, change)
     if (dryRun) return answer.warnings
     if (row.version !== version) throw stale({ version: row.version })
-    await tx.update(plans).set({ answer, changed: 1, version: version + 1 }).where(and(eq(plans.shop, scope.shop), eq(plans.day, day)))
+    await tx
+      .update(plans)
+      .set({ answer, changed: 1, version: version + 1 })
+      .where(and(eq(plans.shop, scope.shop), eq(plans.day, day)))
     return answer.warnings
   })
 }
@@ -90,7 +129,11 @@ export async function planView(db: Database, scope: Scope, now: string): Promise
   const row = await planRow(db, scope, day)
   if (!row) return null
   const jobs = await openJobs(db, scope)
-  const crew = await db.select({ id: people.id, name: people.name, skills: people.skills }).from(people).where(eq(people.shop, scope.shop)).orderBy(people.name)
+  const crew = await db
+    .select({ id: people.id, name: people.name, skills: people.skills })
+    .from(people)
+    .where(eq(people.shop, scope.shop))
+    .orderBy(people.name)
   const planned = new Set(row.request.technicians.filter((t) => t.shifts.length > 0).map((t) => t.id))
   return {
     day,
@@ -99,9 +142,19 @@ export async function planView(db: Database, scope: Scope, now: string): Promise
     answer: row.answer,
     changed: row.changed === 1,
     people: crew.filter((p) => planned.has(p.id)),
-    jobs: jobs.map(({ job }) => ({ id: job.id, callSign: job.callSign, colour: job.colour, due: job.due === null ? null : minuteOf(scope.timeZone, day, job.due) })),
+    jobs: jobs.map(({ job }) => ({
+      id: job.id,
+      callSign: job.callSign,
+      colour: job.colour,
+      due: job.due === null ? null : minuteOf(scope.timeZone, day, job.due),
+    })),
     steps: Object.fromEntries(
-      jobs.flatMap(({ job, procedure }) => (procedure?.steps ?? []).map((s) => [activityId(job.id, s.id), { title: s.title, stage: s.stage, job: job.id, crew: s.crew }])),
+      jobs.flatMap(({ job, procedure }) =>
+        (procedure?.steps ?? []).map((s) => [
+          activityId(job.id, s.id),
+          { title: s.title, stage: s.stage, job: job.id, crew: s.crew },
+        ]),
+      ),
     ),
     now: minuteOf(scope.timeZone, day, now),
   }

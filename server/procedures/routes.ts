@@ -3,7 +3,12 @@ import { issue, procedureOf } from './store.ts'
 import type { ProcedureView } from './views.ts'
 
 export const procedureRoutes = ({ db, catalogue, live, now }: World): Route[] => [
-  route({ method: 'GET', path: '/api/jobs/:id/procedure', allow: 'procedure.see', handle: async ({ scope, params }): Promise<ProcedureView> => procedureOf(db, scope, params.id!, catalogue) }),
+  route({
+    method: 'GET',
+    path: '/api/jobs/:id/procedure',
+    allow: 'procedure.see',
+    handle: async ({ scope, params }): Promise<ProcedureView> => procedureOf(db, scope, params.id!, catalogue),
+  }),
   route({
     method: 'POST',
     path: '/api/jobs/:id/procedure',

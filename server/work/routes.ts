@@ -4,7 +4,12 @@ import { type Route, route, type World } from '#server/http/route.ts'
 import { appendEvent, workView } from './store.ts'
 
 export const workRoutes = ({ db, catalogue, live, now }: World): Route[] => [
-  route({ method: 'GET', path: '/api/jobs/:id/work', allow: 'work.see', handle: ({ scope, params }) => workView(db, scope, params.id!, catalogue, now()) }),
+  route({
+    method: 'GET',
+    path: '/api/jobs/:id/work',
+    allow: 'work.see',
+    handle: ({ scope, params }) => workView(db, scope, params.id!, catalogue, now()),
+  }),
   route({
     method: 'GET',
     path: '/api/jobs/:id/events',

@@ -20,14 +20,24 @@ import type { WorkView } from './views.ts'
  * Appends what a person says to a job's ledger, if it is possible now. The job's row is locked, so that positions have no gaps and
  * two people cannot both be allowed what only one of them may. The same id twice is one event.
  */
-export async function appendEvent(db: Database, scope: Scope, jobId: string, intent: WorkIntent, catalogue: Catalogue, now: string): Promise<WorkEvent> {
-  if (intent.type === 'handed-over' && !may(scope.role, 'handover.give')) throw new Problem(403, 'not-allowed', `Your role here (${scope.role}) does not hand vehicles over.`)
-  if (intent.type !== 'handed-over' && !may(scope.role, 'work.do')) throw new Problem(403, 'not-allowed', `Your role here (${scope.role}) does not include this.`)
+export async function appendEvent(
+  db: Database,
+  scope: Scope,
+  jobId: string,
+  intent: WorkIntent,
+  catalogue: Catalogue,
+  now: string,
+): Promise<WorkEvent> {
+  if (intent.type === 'handed-over' && !may(scope.role, 'handover.give'))
+    throw new Problem(403, 'not-allowed', `Your role here (${scope.role}) does not hand vehicles over.`)
+  if (intent.type !== 'handed-over' && !may(scope.role, 'work.do'))
+    throw new Problem(403, 'not-allowed', `Your role here (${scope.role}) does not include this.`)
   return inTransaction(db, async (tx) => {
     const { job, procedure, state } = await jobAtWork(tx, scope, jobId, true)
     const [known] = await tx.select().from(events).where(eq(events.id, intent.id))
     if (known) {
-      if (known.job !== jobId || known.shop !== scope.shop) throw new Problem(409, 'id-taken', 'This id is in use. Make a new one.')
+      if (known.job !== jobId || known.shop !== scope.shop)
+        throw new Problem(409, 'id-taken', 'This id is in use. Make a new one.')
       return known as unknown as WorkEvent
     }
     if (!procedure) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
@@ -35,9 +45,18 @@ export async function appendEvent(db: Database, scope: Scope, jobId: string, int
     const places = placesOf(job, catalogue).map((p) => p.id)
     const no = refusal(intent, procedure, state, actor, places, now)
     if (no) throw new Problem(409, no.code, no.message)
-    const event = { ...intent, job: jobId, position: job.position + 1, author: scope.person, serverTime: now } as WorkEvent
+    const event = {
+      ...intent,
+      job: jobId,
+      position: job.position + 1,
+      author: scope.person,
+      serverTime: now,
+    } as WorkEvent
     await tx.insert(events).values({ ...event, shop: scope.shop, data: event.data as Record<string, unknown> })
-    await tx.update(jobs).set(jobChange(job, event)).where(and(eq(jobs.shop, scope.shop), eq(jobs.id, jobId)))
+    await tx
+      .update(jobs)
+      .set(jobChange(job, event))
+      .where(and(eq(jobs.shop, scope.shop), eq(jobs.id, jobId)))
     // The reducer must take what was just allowed; if it cannot, nothing is stored.
     reduce(state, event, procedure)
     return event
@@ -45,26 +64,52 @@ export async function appendEvent(db: Database, scope: Scope, jobId: string, int
 }
 
 function jobChange(job: JobRow, event: WorkEvent): Partial<JobRow> {
-  return event.type === 'handed-over' ? { position: event.position, state: 'handed-over', openCallSign: null, version: job.version + 1 } : { position: event.position }
+  return event.type === 'handed-over'
+    ? { position: event.position, state: 'handed-over', openCallSign: null, version: job.version + 1 }
+    : { position: event.position }
 }
 
 /** Everything the Work, final check and handover screens show of a job. */
-export async function workView(db: Database, scope: Scope, jobId: string, catalogue: Catalogue, now: string): Promise<WorkView> {
+export async function workView(
+  db: Database,
+  scope: Scope,
+  jobId: string,
+  catalogue: Catalogue,
+  now: string,
+): Promise<WorkView> {
   await jobOf(db, scope, jobId)
   const { job, procedure, state } = await jobAtWork(db, scope, jobId)
   if (!procedure) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
   const crew = await db.select({ id: people.id, name: people.name }).from(people).where(eq(people.shop, scope.shop))
-  const [plan] = await db.select({ answer: plans.answer }).from(plans).where(and(eq(plans.shop, scope.shop), eq(plans.day, dayIn(scope.timeZone, now))))
+  const [plan] = await db
+    .select({ answer: plans.answer })
+    .from(plans)
+    .where(and(eq(plans.shop, scope.shop), eq(plans.day, dayIn(scope.timeZone, now))))
   const byActivity = new Map(procedure.steps.map((s) => [activityId(jobId, s.id), s.id]))
-  const mine = (plan?.answer.assignments ?? []).filter((a) => a.technicians.includes(scope.person) && byActivity.has(a.activity)).map((a) => ({ step: byActivity.get(a.activity)!, start: a.start }))
+  const mine = (plan?.answer.assignments ?? [])
+    .filter((a) => a.technicians.includes(scope.person) && byActivity.has(a.activity))
+    .map((a) => ({ step: byActivity.get(a.activity)!, start: a.start }))
   const places = placesOf(job, catalogue)
   return {
-    job: { id: job.id, callSign: job.callSign, colour: job.colour, plate: job.checkIn.vehicle.plate, body: job.checkIn.vehicle.body, state: job.state, due: job.due },
+    job: {
+      id: job.id,
+      callSign: job.callSign,
+      colour: job.colour,
+      plate: job.checkIn.vehicle.plate,
+      body: job.checkIn.vehicle.body,
+      state: job.state,
+      due: job.due,
+    },
     procedure,
     state,
     petals: petalsOf(procedure, state, catalogue.stages),
     minutesLeft: minutesLeft(procedure, state),
-    needs: needsOf(procedure, state, places.map((p) => p.id), now),
+    needs: needsOf(
+      procedure,
+      state,
+      places.map((p) => p.id),
+      now,
+    ),
     places,
     names: Object.fromEntries(crew.map((p) => [p.id, p.name])),
     mine,

@@ -1,9 +1,9 @@
+import type { Body } from '#core/cabin/schema.ts'
 import type { CheckListPlace } from '#core/procedures/catalogue.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import type { Need } from '#core/work/needs.ts'
 import type { Petal } from '#core/work/progress.ts'
 import type { WorkState } from '#core/work/schema.ts'
-import type { Body } from '#core/cabin/schema.ts'
 
 export interface WorkView {
   job: { id: string; callSign: string; colour: string; plate: string; body: Body; state: string; due: string | null }

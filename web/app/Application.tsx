@@ -1,0 +1,81 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { App as AntApp, ConfigProvider } from 'antd'
+import { lazy, Suspense } from 'react'
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router'
+import { SignIn } from '#web/people/SignIn.tsx'
+import { Fetching } from '#web/ui/Fetching.tsx'
+import { ApiError } from './http.ts'
+import { JobFrame } from './JobFrame.tsx'
+import { Nowhere } from './Nowhere.tsx'
+import { Shell } from './Shell.tsx'
+import { useSession } from './session.ts'
+import { antTheme, useTheme } from './theme.ts'
+
+const Day = lazy(() => import('#web/day/DayScreen.tsx'))
+const CheckIns = lazy(() => import('#web/check-in/CheckInsScreen.tsx'))
+const CheckIn = lazy(() => import('#web/check-in/CheckInScreen.tsx'))
+const Procedure = lazy(() => import('#web/procedures/ProcedureScreen.tsx'))
+const Mixing = lazy(() => import('#web/mixing/MixingScreen.tsx'))
+const Plan = lazy(() => import('#web/plan/PlanScreen.tsx'))
+const WorkList = lazy(() => import('#web/work/WorkListScreen.tsx'))
+const Work = lazy(() => import('#web/work/WorkScreen.tsx'))
+const FinalCheck = lazy(() => import('#web/handover/FinalCheckScreen.tsx'))
+const Report = lazy(() => import('#web/handover/ReportScreen.tsx'))
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5000,
+      retry: (count, error) => count < 2 && !(error instanceof ApiError && error.status >= 400 && error.status < 500),
+      refetchOnWindowFocus: true,
+    },
+    mutations: { retry: false },
+  },
+})
+
+const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    children: [
+      { path: '/', element: <Day /> },
+      { path: '/check-in', element: <CheckIns /> },
+      { path: '/mixing', element: <Mixing /> },
+      { path: '/plan', element: <Plan /> },
+      { path: '/work', element: <WorkList /> },
+      {
+        path: '/jobs/:id',
+        element: <JobFrame />,
+        children: [
+          { index: true, element: <Navigate to="procedure" replace /> },
+          { path: 'check-in', element: <CheckIn /> },
+          { path: 'procedure', element: <Procedure /> },
+          { path: 'work', element: <Work /> },
+          { path: 'final', element: <FinalCheck /> },
+          { path: 'report', element: <Report /> },
+        ],
+      },
+      { path: '*', element: <Nowhere /> },
+    ],
+  },
+])
+
+function Door() {
+  const session = useSession()
+  if (session.isPending) return <Fetching />
+  return session.data ? <RouterProvider router={router} /> : <SignIn />
+}
+
+export function Application() {
+  const [theme] = useTheme()
+  return (
+    <ConfigProvider theme={antTheme(theme)} button={{ autoInsertSpace: false }}>
+      <AntApp>
+        <QueryClientProvider client={client}>
+          <Suspense fallback={<Fetching />}>
+            <Door />
+          </Suspense>
+        </QueryClientProvider>
+      </AntApp>
+    </ConfigProvider>
+  )
+}

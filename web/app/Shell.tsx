@@ -1,0 +1,66 @@
+import { BulbOutlined, LogoutOutlined } from '@ant-design/icons'
+import { Button } from 'antd'
+import { Suspense } from 'react'
+import { NavLink, Outlet, useLocation } from 'react-router'
+import { Fetching } from '#web/ui/Fetching.tsx'
+import { PetalRing } from '#web/ui/PetalRing.tsx'
+import { clockIn, useNow, weekdayIn } from './clock.ts'
+import { useLive } from './live.ts'
+import { useSession, useSignOut } from './session.ts'
+import { useTheme } from './theme.ts'
+import { words } from './words.ts'
+
+const places = [
+  { to: '/', name: words.places.day },
+  { to: '/check-in', name: words.places.checkIn },
+  { to: '/mixing', name: words.places.mixing },
+  { to: '/plan', name: words.places.plan },
+  { to: '/work', name: words.places.work },
+]
+const logo = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done' as const }))
+
+export function Shell() {
+  const session = useSession().data!
+  const signOut = useSignOut()
+  const connected = useLive()
+  const now = useNow(10_000)
+  const [theme, setTheme] = useTheme()
+  const { pathname } = useLocation()
+  const here = places.findLast((p) => (p.to === '/' ? pathname === '/' : pathname.startsWith(p.to)))
+  return (
+    <div className="shell">
+      <header className="shell-head">
+        <PetalRing petals={logo} size={40} label={words.product} />
+        <div className="where">
+          {here ? <h1>{here.name}</h1> : <span className="big">{words.product}</span>}
+          <span className="clock">
+            <strong>
+              {weekdayIn(session.timeZone, now)} {clockIn(session.timeZone, now)}
+            </strong>{' '}
+            · {session.name}
+            {connected ? '' : ' · no live line, trying again'}
+          </span>
+        </div>
+        <nav className="shell-nav" aria-label="Places">
+          {places.map((place) => (
+            <NavLink key={place.to} to={place.to} end={place.to === '/'}>
+              {place.name}
+            </NavLink>
+          ))}
+        </nav>
+        <Button
+          type="text"
+          icon={<BulbOutlined />}
+          aria-label={theme === 'paper' ? words.theme.bay : words.theme.paper}
+          onClick={() => setTheme(theme === 'paper' ? 'bay' : 'paper')}
+        />
+        <Button type="text" icon={<LogoutOutlined />} aria-label={words.signOut} onClick={() => signOut.mutate()} />
+      </header>
+      <main>
+        <Suspense fallback={<Fetching />}>
+          <Outlet />
+        </Suspense>
+      </main>
+    </div>
+  )
+}

@@ -1,0 +1,48 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { PersonView, SessionView } from '#server/people/views.ts'
+import { ApiError, get, post, remove } from './http.ts'
+
+/** Who is signed in on this device; null when nobody is. */
+export function useSession() {
+  return useQuery({
+    queryKey: ['session'],
+    queryFn: () =>
+      get<SessionView>('/api/session').catch((error: unknown) => {
+        if (error instanceof ApiError && error.status === 401) return null
+        throw error
+      }),
+    staleTime: 60_000,
+  })
+}
+
+export function useSignIn() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: { shop: string; login: string; pin: string }) => post<void>('/api/session', body),
+    onSuccess: () => client.resetQueries(),
+  })
+}
+
+export function useSignOut() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: () => remove('/api/session'),
+    onSettled: () => {
+      client.clear()
+      client.setQueryData(['session'], null)
+    },
+  })
+}
+
+export const useMay = (permission: string): boolean => useSession().data?.permissions.includes(permission) ?? false
+
+export const useCatalogue = () =>
+  useQuery({
+    queryKey: ['catalogue'],
+    queryFn: () => get<Catalogue>('/api/catalogue'),
+    staleTime: Number.POSITIVE_INFINITY,
+  })
+
+export const usePeople = () =>
+  useQuery({ queryKey: ['people'], queryFn: () => get<PersonView[]>('/api/people'), staleTime: 300_000 })

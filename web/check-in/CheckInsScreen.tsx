@@ -1,0 +1,146 @@
+import { Button, Form, Input, InputNumber, Radio, Select } from 'antd'
+import { Link, useNavigate } from 'react-router'
+import { clockIn } from '#web/app/clock.ts'
+import { useCatalogue, useMay, useSession } from '#web/app/session.ts'
+import { Fetching } from '#web/ui/Fetching.tsx'
+import { Told } from '#web/ui/Told.tsx'
+import { useDrafts, useOpenJob } from './api.ts'
+import { words } from './words.ts'
+
+interface Fields {
+  body: string
+  plate: string
+  make: string
+  model: string
+  customer: string
+  driverSide: 'left' | 'right'
+  seat: string
+  mat: string
+  hours: number
+}
+
+/** Materials offered for seats and mats in this first set; the catalogue knows more. */
+const seatMaterials = ['flat-cloth', 'plush', 'coated-leather']
+const matMaterials = ['carpet-mat', 'rubber-mat']
+
+export default function CheckInsScreen() {
+  const zone = useSession().data!.timeZone
+  const catalogue = useCatalogue()
+  const drafts = useDrafts()
+  const open = useOpenJob()
+  const go = useNavigate()
+  const mayWrite = useMay('check-in.write')
+  if (catalogue.isPending || drafts.isPending) return <Fetching />
+  if (catalogue.isError) return <Told error={catalogue.error} />
+  if (drafts.isError) return <Told error={drafts.error} />
+  const { bodies, materials } = catalogue.data
+  const materialOptions = (ids: string[]) =>
+    ids.map((id) => ({ value: id, label: materials.find((m) => m.id === id)!.name }))
+
+  const submit = async (f: Fields) => {
+    const model = bodies.find((b) => b.id === f.body)!
+    const body = { ...model, driverSide: f.driverSide, materials: { ...model.materials, seat: f.seat, mat: f.mat } }
+    const now = new Date()
+    const due = new Date(now.getTime() + f.hours * 3_600_000)
+    const checkIn = {
+      vehicle: { plate: f.plate.trim(), make: f.make?.trim() ?? '', model: f.model?.trim() ?? '', body },
+      customer: f.customer?.trim() ?? '',
+      condition: {},
+      permissions: { 'seats-out': null, 'engine-heat': null },
+      belongings: [],
+    }
+    const job = await open
+      .mutateAsync({ checkIn, arrives: now.toISOString(), due: due.toISOString() })
+      .catch(() => undefined)
+    if (job) void go(`/jobs/${job.id}/check-in`)
+  }
+  return (
+    <div
+      style={{
+        display: 'grid',
+        gridTemplateColumns: 'repeat(auto-fit, minmax(300px, 1fr))',
+        gap: 12,
+        alignItems: 'start',
+      }}
+    >
+      <section className="card">
+        <h2>{words.expected}</h2>
+        {drafts.data.length === 0 && <p className="soft">{words.none}</p>}
+        <ul className="plain">
+          {drafts.data.map((job) => (
+            <li key={job.id} className="row" style={{ padding: '10px 0', borderTop: '1px solid var(--line-soft)' }}>
+              <span aria-hidden="true" style={{ width: 10, height: 34, borderRadius: 5, background: job.colour }} />
+              <strong style={{ fontFamily: 'var(--title)', fontSize: '1.2rem' }}>{job.callSign}</strong>
+              <span className="soft">
+                {job.vehicle} · {job.plate} · {clockIn(zone, job.arrives)}
+              </span>
+              <Link
+                to={`/jobs/${job.id}/check-in`}
+                style={{ marginLeft: 'auto', fontWeight: 650 }}
+                aria-label={`${words.open}: ${job.callSign}`}
+              >
+                {words.open}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </section>
+      {mayWrite && (
+        <section className="card">
+          <h2 style={{ marginBottom: 12 }}>{words.new}</h2>
+          <Form<Fields>
+            layout="vertical"
+            requiredMark={false}
+            onFinish={(f) => void submit(f)}
+            initialValues={{ body: 'hatchback', driverSide: 'left', seat: 'flat-cloth', mat: 'carpet-mat', hours: 4 }}
+          >
+            <Form.Item name="body" label="Body">
+              <Radio.Group
+                optionType="button"
+                options={bodies.map((b) => ({ value: b.id, label: b.name.split(',')[0]! }))}
+              />
+            </Form.Item>
+            <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 12 }}>
+              <Form.Item
+                name="plate"
+                label="Plate"
+                rules={[{ required: true, whitespace: true, max: 16, message: 'The plate, up to 16 characters.' }]}
+              >
+                <Input />
+              </Form.Item>
+              <Form.Item name="customer" label="Customer" rules={[{ max: 80 }]}>
+                <Input />
+              </Form.Item>
+              <Form.Item name="make" label="Make" rules={[{ max: 40 }]}>
+                <Input />
+              </Form.Item>
+              <Form.Item name="model" label="Model" rules={[{ max: 40 }]}>
+                <Input />
+              </Form.Item>
+              <Form.Item name="seat" label="Seats">
+                <Select options={materialOptions(seatMaterials)} />
+              </Form.Item>
+              <Form.Item name="mat" label="Mats">
+                <Select options={materialOptions(matMaterials)} />
+              </Form.Item>
+              <Form.Item name="driverSide" label="Wheel on the">
+                <Radio.Group optionType="button" options={['left', 'right']} />
+              </Form.Item>
+              <Form.Item
+                name="hours"
+                label="Wanted in (hours)"
+                rules={[{ required: true, message: 'Hours from now.' }]}
+              >
+                <InputNumber min={0.5} max={72} step={0.5} />
+              </Form.Item>
+            </div>
+            {open.isError && <Told error={open.error} />}
+            <Button type="primary" htmlType="submit" size="large" loading={open.isPending}>
+              {words.new}
+            </Button>
+          </Form>
+        </section>
+      )}
+    </div>
+  )
+}

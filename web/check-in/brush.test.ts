@@ -1,0 +1,27 @@
+import { expect, it } from 'vitest'
+import { marksOf, paint } from './brush.ts'
+
+const seat = 'seat-1l.seat-base'
+
+it('puts soil down and takes a clean surface off the list', () => {
+  const used = paint({}, seat, { kind: 'soil', level: 2 })
+  expect(used).toEqual({ [seat]: { soil: 2 } })
+  expect(paint(used, seat, { kind: 'soil', level: 0 })).toEqual({})
+})
+
+it('keeps hair, grit and stains beside the soil, and a second stroke takes the stain off', () => {
+  const stain = { kind: 'stain', stain: 'tannin', age: 'old' } as const
+  let c = paint({ [seat]: { soil: 1 } }, seat, stain)
+  c = paint(c, seat, { kind: 'hair', level: 2 })
+  c = paint(c, seat, { kind: 'sand', level: 1 })
+  expect(c[seat]).toEqual({ soil: 1, hair: 2, sand: 1, stains: [{ kind: 'tannin', age: 'old', attempts: 0 }] })
+  expect(marksOf(c[seat])).toBe('SHG')
+  expect(paint(c, seat, stain)[seat]!.stains).toEqual([])
+  expect(marksOf(undefined)).toBe('')
+})
+
+it('never changes the condition it was given', () => {
+  const before = { [seat]: { soil: 1 } }
+  paint(before, seat, { kind: 'soil', level: 3 })
+  expect(before).toEqual({ [seat]: { soil: 1 } })
+})

@@ -1,0 +1,79 @@
+import { Link } from 'react-router'
+import { clockIn } from '#web/app/clock.ts'
+import { flagsOf, spellsOf, threadsOf, usePlan } from '#web/app/day-plan.ts'
+import { useSession } from '#web/app/session.ts'
+import { Fetching } from '#web/ui/Fetching.tsx'
+import { Lanes } from '#web/ui/Lanes.tsx'
+import { Told } from '#web/ui/Told.tsx'
+import { useDay } from './api.ts'
+import { JobCard } from './JobCard.tsx'
+import './day.css'
+import { words } from './words.ts'
+
+const placeOf = (kind: string) => (kind === 'final-check' ? 'final' : kind === 'hand-over' ? 'report' : 'work')
+
+export default function DayScreen() {
+  const zone = useSession().data!.timeZone
+  const day = useDay()
+  const plan = usePlan()
+  if (day.isPending) return <Fetching lines={4} />
+  if (day.isError) return <Told error={day.error} onRetry={() => void day.refetch()} />
+  const { jobs, now, serverTime } = day.data
+  const needs = jobs
+    .flatMap((job) => job.needs.map((need) => ({ ...need, job })))
+    .sort((a, b) => (a.at < b.at ? -1 : 1))
+  return (
+    <>
+      {jobs.length === 0 && (
+        <p className="card">
+          <Link to="/check-in">{words.noJobs}</Link>
+        </p>
+      )}
+      <section className="job-cards" aria-label="Vehicles">
+        {jobs.map((job) => (
+          <JobCard key={job.id} job={job} zone={zone} now={serverTime} />
+        ))}
+      </section>
+      <div className="day-lower">
+        <section className="card lanes-card" aria-label="Crew">
+          {plan.data ? (
+            <Lanes
+              rows={plan.data.people}
+              blocks={spellsOf(plan.data, now)}
+              threads={threadsOf(plan.data)}
+              flags={flagsOf(plan.data)}
+              now={now}
+              label="Who is on what, over the day"
+            />
+          ) : (
+            <p>
+              <Link to="/plan">{words.noPlan}</Link>
+            </p>
+          )}
+        </section>
+        <section className="card" aria-labelledby="needs">
+          <h2 id="needs" style={{ marginBottom: 8 }}>
+            {words.needs}
+          </h2>
+          {needs.length === 0 && <p className="soft">{words.nobody}</p>}
+          <ul className="plain">
+            {needs.map((need) => (
+              <li key={need.job.id + need.kind + need.title} className="need">
+                <span>
+                  <span className={need.at <= serverTime ? 'chip now' : 'chip'}>
+                    {need.at <= serverTime ? words.now : clockIn(zone, need.at)}
+                  </span>
+                </span>
+                <span>
+                  <Link to={`/jobs/${need.job.id}/${placeOf(need.kind)}`}>{need.title}</Link>
+                  <br />
+                  <span className="soft">{need.job.callSign}</span>
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+    </>
+  )
+}

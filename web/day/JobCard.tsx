@@ -1,0 +1,58 @@
+import { Link } from 'react-router'
+import { sayClock, sayMinutes } from '#core/units/format.ts'
+import type { DayJobView } from '#server/day/views.ts'
+import { clockIn } from '#web/app/clock.ts'
+import { PetalRing } from '#web/ui/PetalRing.tsx'
+
+/** Half the width of a minute figure in the heart of a ring: "42", "3 h". */
+const heartOf = (minutes: number) => (minutes < 100 ? String(Math.round(minutes)) : `${Math.round(minutes / 60)} h`)
+
+export function JobCard({ job, zone, now }: { job: DayJobView; zone: string; now: string }) {
+  const urgent = job.needs.filter((n) => n.at <= now)
+  const to =
+    job.state === 'draft'
+      ? `/jobs/${job.id}/check-in`
+      : urgent.some((n) => n.kind === 'final-check')
+        ? `/jobs/${job.id}/final`
+        : `/jobs/${job.id}/procedure`
+  const doing = job.running[0]
+  const status =
+    urgent[0]?.title ??
+    (doing
+      ? doing.title
+      : job.state === 'draft'
+        ? `expected ${clockIn(zone, job.arrives)}`
+        : job.stepsDone > 0
+          ? 'nobody on it'
+          : 'waits')
+  const late = job.ready !== null && job.due !== null
+  return (
+    <Link to={to} className="card job-card" style={{ borderLeft: `9px solid ${job.colour}` }}>
+      {job.petals.length > 0 ? (
+        <PetalRing
+          petals={job.petals}
+          size={88}
+          heart={job.minutesLeft === null ? '–' : heartOf(job.minutesLeft)}
+          needs={urgent.length > 0}
+          colour={job.colour}
+        />
+      ) : (
+        <PetalRing petals={[]} size={88} heart="–" label="not checked in" colour={job.colour} />
+      )}
+      <span className="job-card-text">
+        <strong className="job-card-sign">{job.callSign}</strong>
+        <span className="soft">{job.vehicle}</span>
+        <span className={urgent.length > 0 ? 'chip now' : 'chip'}>{status}</span>
+        <span className="soft">
+          {job.minutesLeft !== null && job.minutesLeft > 0 ? `${sayMinutes(job.minutesLeft)} of hands left · ` : ''}
+          {late && job.ready !== null
+            ? `plan ends ${sayClock(job.ready)}`
+            : job.due
+              ? `due ${clockIn(zone, job.due)}`
+              : ''}
+          {doing ? ` · ${doing.person}` : ''}
+        </span>
+      </span>
+    </Link>
+  )
+}

@@ -1,0 +1,90 @@
+import { Button, Input, Modal } from 'antd'
+import { useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { useSay, useWork } from '#web/app/ledger.ts'
+import { useMay } from '#web/app/session.ts'
+import { Fetching } from '#web/ui/Fetching.tsx'
+import { Told } from '#web/ui/Told.tsx'
+import './handover.css'
+import { words } from './words.ts'
+
+export default function FinalCheckScreen() {
+  const { id } = useParams()
+  const work = useWork(id!)
+  const say = useSay(id!)
+  const mayCheck = useMay('work.do')
+  const [failing, setFailing] = useState<string>()
+  const [note, setNote] = useState('')
+  if (work.isPending) return <Fetching lines={5} />
+  if (work.isError) return <Told error={work.error} onRetry={() => void work.refetch()} />
+  const { places, state, names } = work.data
+  const left = places.filter((p) => !state.checks[p.id]).length
+  const fail = () => {
+    say.mutate({ type: 'check-failed', data: { place: failing!, note: note.trim() } })
+    setFailing(undefined)
+    setNote('')
+  }
+  return (
+    <section className="card" style={{ maxWidth: 860 }}>
+      <div className="row" style={{ justifyContent: 'space-between', marginBottom: 8 }}>
+        <h2>{words.title}</h2>
+        <span className="row">
+          <strong>{words.left(left)}</strong>
+          {left === 0 && <Link to={`/jobs/${id}/report`}>{words.toReport}</Link>}
+        </span>
+      </div>
+      {say.isError && <Told error={say.error} />}
+      <ul className="plain places">
+        {places.map((place) => {
+          const check = state.checks[place.id]
+          return (
+            <li key={place.id}>
+              <span>
+                {place.text}
+                {check && (
+                  <span className="soft">
+                    {' '}
+                    · <strong>{check.passed ? '✓ passed' : '✗ not right'}</strong> {words.by} {names[check.by]}
+                    {check.selfChecked && `, ${words.self}`}
+                    {check.note && `: ${check.note}`}
+                  </span>
+                )}
+              </span>
+              {mayCheck && !state.handedOver && (
+                <span className="row" style={{ flexWrap: 'nowrap' }}>
+                  <Button
+                    type={check ? 'default' : 'primary'}
+                    aria-label={`${words.pass}: ${place.text}`}
+                    onClick={() => say.mutate({ type: 'check-passed', data: { place: place.id } })}
+                  >
+                    {words.pass}
+                  </Button>
+                  <Button aria-label={`${words.fail}: ${place.text}`} onClick={() => setFailing(place.id)}>
+                    {words.fail}
+                  </Button>
+                </span>
+              )}
+            </li>
+          )
+        })}
+      </ul>
+      <Modal
+        title={words.note}
+        open={failing !== undefined}
+        onCancel={() => setFailing(undefined)}
+        onOk={fail}
+        okText={words.keepNote}
+        cancelText={words.cancel}
+        okButtonProps={{ disabled: note.trim().length < 3 }}
+      >
+        <Input.TextArea
+          aria-label={words.note}
+          value={note}
+          maxLength={500}
+          rows={3}
+          onChange={(e) => setNote(e.target.value)}
+        />
+      </Modal>
+    </section>
+  )
+}

@@ -1,0 +1,132 @@
+import { Button, Input } from 'antd'
+import { useState } from 'react'
+import { useParams } from 'react-router'
+import { clockIn } from '#web/app/clock.ts'
+import { useSay } from '#web/app/ledger.ts'
+import { useMay, useSession } from '#web/app/session.ts'
+import { Fetching } from '#web/ui/Fetching.tsx'
+import { Told } from '#web/ui/Told.tsx'
+import { useReport } from './api.ts'
+import './handover.css'
+import { words } from './words.ts'
+
+export default function ReportScreen() {
+  const { id } = useParams()
+  const zone = useSession().data!.timeZone
+  const view = useReport(id!)
+  const say = useSay(id!)
+  const mayGive = useMay('handover.give')
+  const [to, setTo] = useState('')
+  if (view.isPending) return <Fetching lines={5} />
+  if (view.isError) return <Told error={view.error} onRetry={() => void view.refetch()} />
+  const { report, checkIn, shopName, names } = view.data
+  const { vehicle } = checkIn
+  return (
+    <article className="card report">
+      <div className="row" style={{ justifyContent: 'space-between' }}>
+        <div>
+          <h2>
+            {vehicle.make} {vehicle.model} · {vehicle.plate}
+          </h2>
+          <span className="soft">
+            {shopName} · for {checkIn.customer}
+          </span>
+        </div>
+        <Button className="no-print" onClick={() => window.print()}>
+          {words.print}
+        </Button>
+      </div>
+      <div className="columns">
+        <section>
+          <h2>{words.done}</h2>
+          <ul>
+            {report.done.map((d) => (
+              <li key={d.title}>
+                {d.title} <span className="soft">{d.by.map((p) => names[p]).join(', ')}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+        <div>
+          <section>
+            <h2>{words.remains}</h2>
+            {report.remains.length === 0 && <p className="soft">{words.nothingRemains}</p>}
+            <ul>
+              {report.remains.map((r) => (
+                <li key={r.what + r.why}>
+                  <strong>{r.what}</strong>: {r.why}
+                </li>
+              ))}
+            </ul>
+          </section>
+          {report.expectations.length > 0 && (
+            <section>
+              <h2>{words.expect}</h2>
+              <ul>
+                {report.expectations.map((e) => (
+                  <li key={e.surface + e.stain}>
+                    {e.stain}, {e.name.toLowerCase()}: {e.words}, {e.chance} in 100
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+          <section>
+            <h2>{words.belongings}</h2>
+            {report.belongings.length === 0 && <p className="soft">{words.noBelongings}</p>}
+            <ul>
+              {report.belongings.map((b) => (
+                <li key={b.what + b.where}>
+                  {b.what}
+                  {b.where && `, ${b.where.toLowerCase()}`}
+                </li>
+              ))}
+            </ul>
+          </section>
+          <section>
+            <h2>{words.checked}</h2>
+            <ul>
+              {report.checks.map((c) => (
+                <li key={c.text}>
+                  {c.text}: <strong>{c.passed === null ? 'not seen yet' : c.passed ? 'passed' : 'not right'}</strong>
+                  {c.selfChecked && ` (self-checked)`}
+                </li>
+              ))}
+            </ul>
+          </section>
+          <p className="caution">{words.dryTold}</p>
+        </div>
+      </div>
+      {say.isError && <Told error={say.error} />}
+      {report.handedOver ? (
+        <p className="big" style={{ fontSize: '1.3rem' }}>
+          {words.to} {report.handedOver.to}, {clockIn(zone, report.handedOver.at)}, {words.by}{' '}
+          {names[report.handedOver.by]}
+        </p>
+      ) : (
+        mayGive && (
+          <form
+            className="row no-print"
+            style={{ marginTop: 14 }}
+            onSubmit={(e) => {
+              e.preventDefault()
+              if (to.trim()) say.mutate({ type: 'handed-over', data: { to: to.trim() } })
+            }}
+          >
+            <Input
+              aria-label={words.to}
+              placeholder={words.to}
+              value={to}
+              maxLength={80}
+              onChange={(e) => setTo(e.target.value)}
+              style={{ width: 260 }}
+            />
+            <Button type="primary" size="large" htmlType="submit" loading={say.isPending} disabled={!to.trim()}>
+              {words.give}
+            </Button>
+          </form>
+        )
+      )}
+    </article>
+  )
+}

@@ -1,0 +1,15 @@
+export const words = {
+  needs: 'What today needs',
+  nothing: 'No open step needs a product. Issue a procedure first.',
+  container: 'Into',
+  fill: 'Fill to (ml)',
+  dose: 'Concentrate',
+  water: 'Water',
+  measured: (ml: string, mark: number) => `With marks every ${mark} ml: pour ${ml}.`,
+  order: 'In this order',
+  log: 'Log this batch',
+  logged: 'Mixed lately',
+  none: 'No batch logged yet.',
+  short: (ml: string) => `This covers part of it: ${ml} are needed.`,
+  label: 'Follow the label, the safety data sheet and your local rules; the stricter wins.',
+}

@@ -1,0 +1,111 @@
+import { Button, Select } from 'antd'
+import { useState } from 'react'
+import { sayClock } from '#core/units/format.ts'
+import type { PlanView } from '#server/plan/views.ts'
+import { Told } from '#web/ui/Told.tsx'
+import { type Broken, useChangePlan } from './api.ts'
+import { readable } from './readable.ts'
+import { words } from './words.ts'
+
+interface Pending {
+  activity: string
+  technicians: string[]
+  broken: Broken[]
+}
+
+/** The steps of the block in hand, and who does each; a change is asked about before it is made. */
+export function AssignPanel({
+  plan,
+  activities,
+  mayWrite,
+}: {
+  plan: PlanView
+  activities: readonly string[]
+  mayWrite: boolean
+}) {
+  const change = useChangePlan()
+  const [pending, setPending] = useState<Pending | null>(null)
+  const fixed = new Set(plan.request.fixed?.map((f) => f.activity))
+  const needed = new Map(plan.request.activities.map((a) => [a.id, a.skills ?? []]))
+  const ask = async (activity: string, person: string, place: number) => {
+    const now = plan.answer.assignments.find((a) => a.activity === activity)!.technicians
+    const technicians = now.map((t, i) => (i === place ? person : t))
+    const answer = await change
+      .mutateAsync({ version: plan.version, activity, technicians, dryRun: true })
+      .catch(() => undefined)
+    if (answer) setPending({ activity, technicians, broken: answer.warnings })
+  }
+  const save = async () => {
+    if (!pending) return
+    const done = await change
+      .mutateAsync({
+        version: plan.version,
+        activity: pending.activity,
+        technicians: pending.technicians,
+        dryRun: false,
+      })
+      .catch(() => undefined)
+    if (done) setPending(null)
+  }
+  return (
+    <ul className="plain stack" style={{ gap: 8 }}>
+      {activities.map((id) => {
+        const a = plan.answer.assignments.find((x) => x.activity === id)
+        if (!a) return null
+        const mine = pending?.activity === id ? pending : null
+        const title = plan.steps[id]?.title ?? id
+        const skills = needed.get(id) ?? []
+        return (
+          <li key={id} data-activity={id} style={{ borderTop: '1px solid var(--line-soft)', paddingTop: 8 }}>
+            <div className="row" style={{ justifyContent: 'space-between' }}>
+              <span>
+                <strong>{title}</strong>{' '}
+                <span className="soft">{skills.length > 0 ? `needs ${skills.join(', ')}` : ''}</span>
+              </span>
+              <span data-times>
+                {sayClock(a.start)}–{sayClock(a.end)}
+              </span>
+            </div>
+            {(mine?.technicians ?? a.technicians).map((person, place) => (
+              <Select
+                key={`${id} ${place}`}
+                aria-label={`${words.who}: ${title}`}
+                value={person}
+                disabled={!mayWrite || fixed.has(id) || change.isPending}
+                style={{ width: '100%', marginTop: 4 }}
+                onChange={(next) => void ask(id, next, place)}
+                options={plan.people.map((p) => ({
+                  value: p.id,
+                  label: skills.every((s) => p.skills.includes(s))
+                    ? p.name
+                    : `${p.name} (lacks ${skills.filter((s) => !p.skills.includes(s)).join(', ')})`,
+                }))}
+              />
+            ))}
+            {mine && (
+              <div className={mine.broken.length > 0 ? 'told' : 'caution'} role="status" style={{ marginTop: 6 }}>
+                {mine.broken.length === 0 ? words.fine : <strong>{words.breaks}</strong>}
+                <ul style={{ margin: '4px 0', paddingLeft: 18 }}>
+                  {mine.broken.slice(0, 6).map((b) => (
+                    <li key={b.message}>{readable(b.message, plan)}</li>
+                  ))}
+                </ul>
+                <span className="row">
+                  <Button type="primary" onClick={() => void save()} loading={change.isPending}>
+                    {mine.broken.length > 0 ? words.saveAnyway : words.save}
+                  </Button>
+                  <Button onClick={() => setPending(null)}>{words.cancel}</Button>
+                </span>
+              </div>
+            )}
+          </li>
+        )
+      })}
+      {change.isError && (
+        <li>
+          <Told error={change.error} />
+        </li>
+      )}
+    </ul>
+  )
+}

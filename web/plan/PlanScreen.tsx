@@ -1,0 +1,128 @@
+import { Button } from 'antd'
+import { useState } from 'react'
+import { sayClock, sayMinutes } from '#core/units/format.ts'
+import { flagsOf, spellsOf, threadsOf, usePlan } from '#web/app/day-plan.ts'
+import { useMay } from '#web/app/session.ts'
+import { Fetching } from '#web/ui/Fetching.tsx'
+import { Lanes } from '#web/ui/Lanes.tsx'
+import { Told } from '#web/ui/Told.tsx'
+import { AssignPanel } from './AssignPanel.tsx'
+import { useMakePlan } from './api.ts'
+import './plan.css'
+import { readable } from './readable.ts'
+import { words } from './words.ts'
+
+export default function PlanScreen() {
+  const plan = usePlan()
+  const make = useMakePlan()
+  const mayWrite = useMay('plan.write')
+  const [selected, setSelected] = useState<string>()
+  if (plan.isPending) return <Fetching lines={5} />
+  if (plan.isError) return <Told error={plan.error} onRetry={() => void plan.refetch()} />
+  const button = mayWrite && (
+    <Button type="primary" loading={make.isPending} onClick={() => make.mutate()}>
+      {words.make}
+    </Button>
+  )
+  if (!plan.data) {
+    return (
+      <section className="card stack">
+        <p>{words.none}</p>
+        {make.isError && <Told error={make.error} />}
+        <div>{button}</div>
+      </section>
+    )
+  }
+  const view = plan.data
+  const { objective, bounds, bottleneck, unscheduled, warnings } = view.answer
+  const spells = spellsOf(view, view.now)
+  const spell = spells.find(
+    (s) => s.id === selected || (selected !== undefined && s.activities.includes(selected.split(' ')[1] ?? '')),
+  )
+  return (
+    <div className="stack">
+      <section className="card row" style={{ justifyContent: 'space-between' }} aria-label="Outcome">
+        <dl className="figures" style={{ margin: 0 }}>
+          <div>
+            <dt>{words.ends}</dt>
+            <dd data-figure="makespan">{sayClock(objective.makespan)}</dd>
+          </div>
+          <div>
+            <dt>{words.late}</dt>
+            <dd data-figure="tardiness">{sayMinutes(objective.weightedTardiness)}</dd>
+          </div>
+          <div>
+            <dt>{words.handovers}</dt>
+            <dd data-figure="handovers">{objective.handovers}</dd>
+          </div>
+          <div>
+            <dt>{words.bound}</dt>
+            <dd data-figure="bound">{sayClock(bounds.makespan)}</dd>
+          </div>
+          {bottleneck && (
+            <div>
+              <dt>{words.bottleneck}</dt>
+              <dd>
+                {bottleneck.id}: {sayMinutes(bottleneck.minutes)}
+              </dd>
+            </div>
+          )}
+        </dl>
+        <span className="row">
+          {view.changed && <span className="chip">{words.changed}</span>}
+          {button}
+        </span>
+      </section>
+      {make.isError && <Told error={make.error} />}
+      <div className="plan-lower">
+        <section className="card" aria-label="Lanes">
+          <Lanes
+            rows={view.people}
+            blocks={spells}
+            threads={threadsOf(view)}
+            flags={flagsOf(view)}
+            now={view.now}
+            selected={spell?.id}
+            onSelect={setSelected}
+            label="The day by person"
+          />
+        </section>
+        <section className="card" aria-label="Block">
+          {spell ? (
+            <>
+              <h2 style={{ marginBottom: 8 }}>
+                {spell.callSign} · {view.people.find((p) => p.id === spell.row)?.name}
+              </h2>
+              <AssignPanel key={spell.id} plan={view} activities={spell.activities} mayWrite={mayWrite} />
+            </>
+          ) : (
+            <p className="soft">{words.pick}</p>
+          )}
+        </section>
+      </div>
+      {unscheduled.length > 0 && (
+        <section className="card">
+          <h2>{words.unplanned}</h2>
+          <ul>
+            {unscheduled.slice(0, 12).map((u) => (
+              <li key={u.activity}>
+                <strong>{view.steps[u.activity]?.title ?? u.activity}</strong> <span className="chip">{u.code}</span>{' '}
+                {readable(u.reason, view)}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {view.changed && warnings.length > 0 && (
+        <section className="told" aria-label={words.breaks}>
+          <strong>{words.breaks}</strong>
+          <ul style={{ margin: '4px 0 0' }}>
+            {warnings.slice(0, 12).map((w) => (
+              <li key={w.message}>{readable(w.message, view)}</li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </div>
+  )
+}

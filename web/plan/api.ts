@@ -1,0 +1,35 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import type { PlanView } from '#server/plan/views.ts'
+import { post, put } from '#web/app/http.ts'
+
+export function useMakePlan() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: () => post<PlanView>('/api/plan'),
+    onSuccess: (plan) => client.setQueryData(['plan'], plan),
+    onSettled: () => client.invalidateQueries({ queryKey: ['day'] }),
+  })
+}
+
+interface Change {
+  version: number
+  activity: string
+  technicians: string[]
+  dryRun: boolean
+}
+export interface Broken {
+  code: string
+  message: string
+  activities: string[]
+}
+
+/** Asks what a change would break (`dryRun`), or makes it. */
+export function useChangePlan() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (change: Change) => put<{ warnings: Broken[] }>('/api/plan', change),
+    onSuccess: (_answer, change) => {
+      if (!change.dryRun) void client.invalidateQueries({ queryKey: ['plan'] })
+    },
+  })
+}

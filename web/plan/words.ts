@@ -1,0 +1,18 @@
+export const words = {
+  make: 'Plan the rest of the day',
+  none: 'No plan for today yet. Issue a procedure, then plan.',
+  ends: 'Ends',
+  late: 'Late, weighted',
+  bound: 'cannot end before',
+  handovers: 'Hand-overs',
+  bottleneck: 'One more would bring',
+  unplanned: 'Not planned',
+  breaks: 'What breaks',
+  pick: 'Pick a block to see its steps and who does them.',
+  who: 'Who',
+  saveAnyway: 'Save anyway',
+  save: 'Save',
+  cancel: 'Leave it',
+  fine: 'Breaks nothing.',
+  changed: 'Changed by hand',
+}

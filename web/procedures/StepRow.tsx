@@ -1,0 +1,85 @@
+import { Link } from 'react-router'
+import type { Step } from '#core/procedures/schema.ts'
+import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
+import { words } from './words.ts'
+
+interface Props {
+  step: Step
+  number: number
+  /** Titles by step id, for the reasons. */
+  titles: ReadonlyMap<string, string>
+  stage: string
+}
+
+/** One line of the sheet; opened, it says why it stands here, how it is done and what to beware of. */
+export function StepRow({ step, number, titles, stage }: Props) {
+  const { product } = step
+  return (
+    <li>
+      <details className="step" data-step={step.id}>
+        <summary>
+          <span className="number">{number}</span>
+          <span className="stage soft">{stage}</span>
+          <span>
+            <span className="title">{step.title}</span>
+            {(step.skills.length > 0 || step.equipment.length > 0) && (
+              <span className="soft"> · {[...step.skills, ...step.equipment].join(', ')}</span>
+            )}
+          </span>
+          <span className="product soft">
+            {product ? `${product.name} ${sayRatio(product.ratio)} · ${sayVolume(product.ml)}` : ''}
+          </span>
+          <span className="minutes">
+            {step.crew === 0 ? (
+              <span title={words.passive}>({sayMinutes(step.minutes)})</span>
+            ) : (
+              sayMinutes(step.minutes)
+            )}
+          </span>
+        </summary>
+        <div className="inside">
+          <div>
+            <h3>{words.why}</h3>
+            {step.why.length === 0 && <p className="soft">{words.first}</p>}
+            <ul>
+              {step.why.map((reason) => (
+                <li key={reason.rule}>
+                  {reason.text}{' '}
+                  <span className="soft">
+                    After {[...new Set(reason.after.map((id) => titles.get(id)))].slice(0, 3).join('; ')}.
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </div>
+          <div>
+            <h3>{words.how}</h3>
+            <p style={{ margin: '4px 0' }}>
+              {step.tool && `${step.tool}, ${step.motion}. `}
+              {product && (step.on === 'tool' ? 'Product on the tool. ' : 'Product on the surface. ')}
+              {step.towels.map((t) => `${t.count} × ${t.role} towel`).join(', ')}
+              {step.towels.length > 0 && '. '}
+              {step.dwell && `Dwell ${step.dwell.min}–${step.dwell.max} min. `}
+              {step.left > 0 && `Leaves about ${Math.round(step.left)} g/m². `}
+              Pass when: {step.passCue}.
+            </p>
+            {product && (
+              <p style={{ margin: '4px 0' }}>
+                {sayVolume(product.ml)} of {product.name} at {sayRatio(product.ratio)}.{' '}
+                <Link to={`/mixing?product=${product.id}&ratio=${product.ratio.concentrate}:${product.ratio.water}`}>
+                  {words.toMixing}
+                </Link>
+              </p>
+            )}
+            {step.ppe.length > 0 && <p style={{ margin: '4px 0' }}>Wear: {step.ppe.join(', ')}.</p>}
+            {step.cautions.length > 0 && (
+              <div className="caution">
+                <strong>{words.cautions}.</strong> {step.cautions.join(' ')}
+              </div>
+            )}
+          </div>
+        </div>
+      </details>
+    </li>
+  )
+}

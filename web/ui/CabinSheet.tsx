@@ -1,0 +1,225 @@
+import { type KeyboardEvent, type PointerEvent, useId, useMemo, useRef, useState } from 'react'
+import type { Patch, Sheet } from '#core/cabin/sheet.ts'
+import './cabin-sheet.css'
+
+export interface PatchLook {
+  name: string
+  soil: number
+  /** Letters drawn on the patch: S stain, H hair, G grit. */
+  marks: string
+  /** Lit: this is where the work is. */
+  lit?: boolean
+  dim?: boolean
+  done?: boolean
+}
+
+const soilWords = ['clean', 'dust', 'used', 'heavy', 'severe']
+const markWords: Record<string, string> = { S: 'stain', H: 'hair', G: 'grit' }
+
+function describe(look: PatchLook): string {
+  return [look.name, soilWords[look.soil], ...[...look.marks].map((m) => markWords[m])].join(', ')
+}
+
+/** Nose-up: turned a quarter clockwise, so that the car's front is at the top and its right side at the right. */
+function turned(sheet: Sheet): Sheet {
+  const turn = <R extends { x: number; y: number; w: number; h: number }>(r: R): R => ({
+    ...r,
+    x: sheet.height - r.y - r.h,
+    y: r.x,
+    w: r.h,
+    h: r.w,
+  })
+  return {
+    width: sheet.height,
+    height: sheet.width,
+    patches: sheet.patches.map(turn),
+    outline: turn(sheet.outline),
+    wheel: { ...sheet.wheel, x: sheet.height - sheet.wheel.y, y: sheet.wheel.x },
+  }
+}
+
+/** The patch nearest in a direction, preferring those straight ahead. */
+function neighbour(patches: readonly Patch[], from: Patch, dx: number, dy: number): Patch | undefined {
+  let best: Patch | undefined
+  let least = Number.POSITIVE_INFINITY
+  for (const p of patches) {
+    const [x, y] = [p.x + p.w / 2 - from.x - from.w / 2, p.y + p.h / 2 - from.y - from.h / 2]
+    const ahead = x * dx + y * dy
+    if (p === from || ahead <= 0.5) continue
+    const cost = ahead + 3 * Math.abs(x * dy + y * dx)
+    if (cost < least) {
+      least = cost
+      best = p
+    }
+  }
+  return best
+}
+
+const arrows: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
+
+interface Props {
+  sheet: Sheet
+  look: (surface: string) => PatchLook
+  label: string
+  noseUp?: boolean
+  /** Called for each patch a stroke touches, once a stroke. */
+  onTouch?: (surface: string) => void
+  /** Called when a stroke ends. */
+  onStrokeEnd?: () => void
+  /** Keys other than arrows, on the focused patch. */
+  onKey?: (surface: string, event: KeyboardEvent) => void
+  onFocusPatch?: (surface: string) => void
+}
+
+/** The car unfolded flat. The same drawing takes the condition down, shows where the work is and what remains. */
+export function CabinSheet({
+  sheet: given,
+  look,
+  label,
+  noseUp = false,
+  onTouch,
+  onStrokeEnd,
+  onKey,
+  onFocusPatch,
+}: Props) {
+  const sheet = useMemo(() => (noseUp ? turned(given) : given), [given, noseUp])
+  const svg = useRef<SVGSVGElement>(null)
+  const touched = useRef<Set<string> | null>(null)
+  const [focus, setFocus] = useState(sheet.patches[0]?.surface)
+  const id = useId()
+  const active = onTouch !== undefined
+
+  const touch = (surface: string) => {
+    if (!touched.current || touched.current.has(surface)) return
+    touched.current.add(surface)
+    onTouch?.(surface)
+  }
+  const surfaceAt = (event: PointerEvent) =>
+    (document.elementFromPoint(event.clientX, event.clientY) as Element | null)
+      ?.closest('[data-surface]')
+      ?.getAttribute('data-surface')
+  const start = (event: PointerEvent) => {
+    const surface = surfaceAt(event)
+    if (!surface || event.button !== 0) return
+    touched.current = new Set()
+    svg.current?.setPointerCapture(event.pointerId)
+    setFocus(surface)
+    onFocusPatch?.(surface)
+    touch(surface)
+  }
+  const move = (event: PointerEvent) => {
+    const surface = touched.current && surfaceAt(event)
+    if (surface) touch(surface)
+  }
+  const end = () => {
+    if (!touched.current) return
+    touched.current = null
+    onStrokeEnd?.()
+  }
+  const key = (event: KeyboardEvent, patch: Patch) => {
+    const arrow = arrows[event.key]
+    if (arrow) {
+      const next = neighbour(sheet.patches, patch, ...arrow)
+      event.preventDefault()
+      if (!next) return
+      setFocus(next.surface)
+      onFocusPatch?.(next.surface)
+      svg.current?.querySelector<SVGElement>(`[data-surface="${next.surface}"]`)?.focus()
+      return
+    }
+    if (event.key === 'Enter' || event.key === ' ') {
+      event.preventDefault()
+      onTouch?.(patch.surface)
+      onStrokeEnd?.()
+      return
+    }
+    onKey?.(patch.surface, event)
+  }
+  const handlers = active ? { onPointerDown: start, onPointerMove: move, onPointerUp: end, onPointerCancel: end } : {}
+  return (
+    <svg
+      ref={svg}
+      className={active ? 'cabin active' : 'cabin'}
+      viewBox={`0 0 ${sheet.width} ${sheet.height}`}
+      role={active ? 'group' : 'img'}
+      aria-label={label}
+      {...handlers}
+    >
+      <defs>
+        <pattern id={`${id}-1`} width="7" height="7" patternUnits="userSpaceOnUse">
+          <circle cx="2" cy="2" r="0.8" fill="var(--hatch)" opacity="0.45" />
+        </pattern>
+        {[2, 3].map((level) => (
+          <pattern
+            key={level}
+            id={`${id}-${level}`}
+            width={level === 2 ? 8 : 5}
+            height="8"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
+            <line x1="0" y1="0" x2="0" y2="8" stroke="var(--hatch)" strokeWidth="1" opacity="0.4" />
+          </pattern>
+        ))}
+        <pattern id={`${id}-4`} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <path d="M0 0V6M0 0H6" stroke="var(--hatch-4)" strokeWidth="1" opacity="0.55" />
+        </pattern>
+      </defs>
+      <rect
+        className="outline"
+        x={sheet.outline.x}
+        y={sheet.outline.y}
+        width={sheet.outline.w}
+        height={sheet.outline.h}
+        rx="26"
+      />
+      {sheet.patches.map((patch) => {
+        const is = look(patch.surface)
+        const shape = { x: patch.x, y: patch.y, width: patch.w, height: patch.h, rx: patch.r }
+        const classes = ['patch', `soil-${is.soil}`, is.lit && 'lit', is.dim && 'dim', is.done && 'done']
+          .filter(Boolean)
+          .join(' ')
+        const handle = active
+          ? {
+              role: 'button',
+              tabIndex: patch.surface === focus ? 0 : -1,
+              'aria-label': describe(is),
+              onKeyDown: (e: KeyboardEvent) => key(e, patch),
+              onFocus: () => setFocus(patch.surface),
+            }
+          : {}
+        return (
+          <g key={patch.surface} data-surface={patch.surface} className={classes} {...handle}>
+            {!active && <title>{describe(is)}</title>}
+            <rect className="ground" {...shape} />
+            {is.soil > 0 && !is.dim && <rect {...shape} fill={`url(#${id}-${is.soil})`} pointerEvents="none" />}
+            {is.marks && (
+              <g pointerEvents="none" transform={`translate(${patch.x + patch.w / 2} ${patch.y + patch.h / 2})`}>
+                <rect
+                  x={-5 - 5 * is.marks.length}
+                  y="-10"
+                  width={10 + 10 * is.marks.length}
+                  height="20"
+                  rx="10"
+                  className="badge"
+                />
+                <text textAnchor="middle" dominantBaseline="central" className="mark">
+                  {is.marks}
+                </text>
+              </g>
+            )}
+          </g>
+        )
+      })}
+      <g pointerEvents="none" className="wheel">
+        <circle cx={sheet.wheel.x} cy={sheet.wheel.y} r={sheet.wheel.r - 3} />
+        <circle cx={sheet.wheel.x} cy={sheet.wheel.y} r="3.5" className="hub" />
+      </g>
+    </svg>
+  )
+}

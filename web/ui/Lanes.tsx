@@ -1,0 +1,204 @@
+import { useEffect, useRef, useState } from 'react'
+import { sayClock } from '#core/units/format.ts'
+import './lanes.css'
+
+export interface LaneBlock {
+  id: string
+  row: string
+  start: number
+  end: number
+  word: string
+  callSign: string
+  colour: string
+  state: 'done' | 'running' | 'ahead'
+  warned?: boolean
+}
+export interface Thread {
+  id: string
+  start: number
+  end: number
+  text: string
+  colour: string
+}
+export interface Flag {
+  id: string
+  at: number
+  text: string
+  colour: string
+}
+interface Props {
+  rows: { id: string; name: string }[]
+  blocks: LaneBlock[]
+  threads: Thread[]
+  flags: Flag[]
+  now: number
+  selected?: string
+  onSelect?: (id: string) => void
+  label: string
+}
+
+const [left, head, lane, thread] = [92, 54, 58, 22]
+
+/** Threads that do not touch in time share a line. */
+function packThreads(threads: readonly Thread[], room: (t: Thread) => number): Thread[][] {
+  const lines: Thread[][] = []
+  for (const t of [...threads].sort((a, b) => a.start - b.start)) {
+    const line = lines.find((l) => l.at(-1)!.end + room(l.at(-1)!) < t.start)
+    if (line) line.push(t)
+    else lines.push([t])
+  }
+  return lines
+}
+
+/** The day as people's rows over the clock; what runs by itself as threads below; now as a line; promises as flags. */
+export function Lanes({ rows, blocks, threads, flags, now, selected, onSelect, label }: Props) {
+  const box = useRef<HTMLDivElement>(null)
+  const [width, setWidth] = useState(900)
+  useEffect(() => {
+    const watch = new ResizeObserver(([entry]) => entry && setWidth(Math.max(320, entry.contentRect.width)))
+    if (box.current) watch.observe(box.current)
+    return () => watch.disconnect()
+  }, [])
+  const from = Math.floor((Math.min(now, ...blocks.map((b) => b.start)) - 5) / 30) * 30
+  const to = Math.ceil((Math.max(now + 60, ...blocks.map((b) => b.end), ...flags.map((f) => f.at)) + 10) / 30) * 30
+  const x = (minute: number) => left + ((minute - from) / (to - from)) * (width - left - 14)
+  const perMinute = (width - left - 14) / (to - from)
+  const lines = packThreads(threads, (t) => (t.text.length * 6.6 + 16) / perMinute)
+  const bottom = head + rows.length * lane
+  const height = bottom + 12 + lines.length * thread
+  const every = perMinute * 60 > 60 ? 60 : perMinute * 120 > 60 ? 120 : 240
+  const hours = Array.from(
+    { length: Math.ceil((to - from) / every) + 1 },
+    (_, i) => Math.ceil(from / every) * every + i * every,
+  ).filter((h) => h <= to)
+  const rowOf = new Map(rows.map((r, i) => [r.id, i]))
+  return (
+    <div ref={box} className="lanes">
+      <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} role="group" aria-label={label}>
+        {hours.map((h) => (
+          <g key={h}>
+            <line x1={x(h)} x2={x(h)} y1={head - 8} y2={bottom} className="hour" />
+            <text x={x(h)} y="14" textAnchor="middle" className="soft-text">
+              {sayClock(h)}
+            </text>
+          </g>
+        ))}
+        {rows.map((row, i) => (
+          <g key={row.id}>
+            <text x="0" y={head + i * lane + lane / 2} dominantBaseline="central" className="person">
+              {row.name}
+            </text>
+            <line x1={left} x2={width} y1={head + (i + 1) * lane} y2={head + (i + 1) * lane} className="hour" />
+          </g>
+        ))}
+        {flags.map((flag) => {
+          const turn = x(flag.at) + flag.text.length * 7 + 14 > width
+          const w = flag.text.length * 7 + 12
+          return (
+            <g key={flag.id}>
+              <line
+                x1={x(flag.at)}
+                x2={x(flag.at)}
+                y1="22"
+                y2={bottom}
+                stroke={flag.colour}
+                strokeDasharray="2 4"
+                strokeWidth="1.5"
+              />
+              <rect x={turn ? x(flag.at) - w : x(flag.at)} y="22" width={w} height="18" rx="3" fill={flag.colour} />
+              <text x={(turn ? x(flag.at) - w : x(flag.at)) + 6} y="31" dominantBaseline="central" className="flag">
+                {flag.text}
+              </text>
+            </g>
+          )
+        })}
+        {blocks.map((block) => {
+          const i = rowOf.get(block.row)
+          if (i === undefined) return null
+          const [bx, w] = [x(block.start), Math.max(6, (block.end - block.start) * perMinute - 2)]
+          const letters = Math.floor((w - 10) / 7.2)
+          const y = head + i * lane + 6
+          const said = `${block.callSign}, ${block.word}, ${sayClock(block.start)} to ${sayClock(block.end)}${block.warned ? ', breaks a rule' : ''}`
+          const handle = onSelect
+            ? {
+                role: 'button',
+                tabIndex: 0,
+                'aria-pressed': selected === block.id,
+                onClick: () => onSelect(block.id),
+                onKeyDown: (e: React.KeyboardEvent) => {
+                  if (e.key !== 'Enter' && e.key !== ' ') return
+                  e.preventDefault()
+                  onSelect(block.id)
+                },
+              }
+            : { role: 'img' }
+          return (
+            <g
+              key={block.id}
+              className={`block ${block.state} ${selected === block.id ? 'selected' : ''}`}
+              style={{ '--car': block.colour } as React.CSSProperties}
+              aria-label={said}
+              {...handle}
+            >
+              <rect x={bx} y={y} width={w} height={lane - 12} rx="8" />
+              {letters >= 4 ? (
+                <>
+                  <text x={bx + 7} y={y + 16} dominantBaseline="central" className="word">
+                    {block.word.slice(0, letters)}
+                  </text>
+                  <text x={bx + 7} y={y + 33} dominantBaseline="central" className="car">
+                    {block.callSign.slice(0, letters)}
+                  </text>
+                </>
+              ) : (
+                w >= 11 && (
+                  <text x={bx + w / 2} y={y + 23} textAnchor="middle" dominantBaseline="central" className="word">
+                    {block.callSign[0]}
+                  </text>
+                )
+              )}
+              {block.warned && (
+                <text x={bx + w - 4} y={y + 8} textAnchor="end" dominantBaseline="central" className="word">
+                  !
+                </text>
+              )}
+            </g>
+          )
+        })}
+        {lines.map((line, i) =>
+          line.map((t) => (
+            <g key={t.id}>
+              <rect
+                x={x(t.start)}
+                y={bottom + 10 + i * thread}
+                width={Math.max(4, (t.end - t.start) * perMinute)}
+                height="9"
+                rx="4.5"
+                fill="none"
+                stroke={t.colour}
+                strokeDasharray="3 3"
+                strokeWidth="1.5"
+              />
+              <text
+                x={Math.min(x(t.end) + 6, width - t.text.length * 6.4)}
+                y={bottom + 15 + i * thread}
+                dominantBaseline="central"
+                className="soft-text"
+                style={{ fontSize: 12 }}
+              >
+                {t.text}
+              </text>
+            </g>
+          )),
+        )}
+        <line x1={x(now)} x2={x(now)} y1="24" y2={bottom + 4} className="now" />
+        <g transform={`translate(${x(now)} 12)`}>
+          <rect x="-24" y="-11" width="48" height="22" rx="11" className="now-tag" />
+          <text textAnchor="middle" dominantBaseline="central" className="now-text">
+            {sayClock(now)}
+          </text>
+        </g>
+      </svg>
+    </div>
+  )
+}

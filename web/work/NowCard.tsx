@@ -1,0 +1,130 @@
+import { Button, Input, Modal } from 'antd'
+import { useState } from 'react'
+import type { Step } from '#core/procedures/schema.ts'
+import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
+import { stepState } from '#core/work/reduce.ts'
+import type { WorkView } from '#server/work/views.ts'
+import type { Say } from '#web/app/ledger.ts'
+import { DwellTimer } from './DwellTimer.tsx'
+import { words } from './words.ts'
+
+interface Props {
+  view: WorkView
+  step: Step
+  person: string
+  now: number
+  busy: boolean
+  onSay: (say: Say) => void
+}
+
+/** The one big card: what, how, bottle, towel, timer, caution; one thumb to start, finish, pause or skip. */
+export function NowCard({ view, step, person, now, busy, onSay }: Props) {
+  const [skipping, setSkipping] = useState(false)
+  const [reason, setReason] = useState('')
+  const at = stepState(view.state, step.id)
+  const running = at.status === 'running' && at.runningBy === person
+  const own = view.state.timers.find((t) => t.step === step.id)
+  const before = view.procedure.links.filter((l) => l.to === step.id)
+  const awaited = view.state.timers.find((t) => before.some((l) => l.from === t.step))
+  const timer = own ?? awaited
+  const say = (type: 'step-started' | 'step-finished' | 'step-paused' | 'timer-started' | 'timer-ended') =>
+    onSay({ type, data: { step: step.id } })
+  const skip = () => {
+    onSay({ type: 'step-skipped', data: { step: step.id, reason: reason.trim() } })
+    setSkipping(false)
+    setReason('')
+  }
+  return (
+    <section className="now-card stack" aria-label="Now">
+      <div className="card">
+        <div className="row" style={{ justifyContent: 'space-between', alignItems: 'start', flexWrap: 'nowrap' }}>
+          <div>
+            <h2 data-now={step.id}>{step.title}</h2>
+            <span className="soft">
+              {sayMinutes(step.minutes)} · {running ? 'you are on it' : at.status}
+            </span>
+          </div>
+          {timer && <DwellTimer timer={timer} now={now} />}
+        </div>
+        <dl className="now-facts">
+          {step.product && (
+            <div>
+              <dt>{words.bottle}</dt>
+              <dd>
+                {step.product.name} {sayRatio(step.product.ratio)} <span>{sayVolume(step.product.ml)}</span>
+              </dd>
+            </div>
+          )}
+          {step.towels.length > 0 && (
+            <div>
+              <dt>{words.towel}</dt>
+              <dd>{step.towels.map((t) => `${t.count} × ${t.role}`).join(', ')}</dd>
+            </div>
+          )}
+          {step.tool && (
+            <div>
+              <dt>{words.tool}</dt>
+              <dd>
+                {step.tool} <span>{step.motion}</span>
+              </dd>
+            </div>
+          )}
+          <div>
+            <dt>{words.passWhen}</dt>
+            <dd>{step.passCue}</dd>
+          </div>
+        </dl>
+        {step.cautions[0] && (
+          <div className="caution">
+            {step.ppe.length > 0 && <strong>Wear {step.ppe.join(', ')}. </strong>}
+            {step.cautions.join(' ')}
+          </div>
+        )}
+        {running && step.dwell && (
+          <Button
+            size="large"
+            style={{ marginTop: 10 }}
+            disabled={busy}
+            onClick={() => say(own ? 'timer-ended' : 'timer-started')}
+          >
+            {own ? words.dwellEnd : `${words.dwellStart} ${step.dwell.min}–${step.dwell.max} min`}
+          </Button>
+        )}
+      </div>
+      <div className="now-buttons">
+        {running ? (
+          <Button type="primary" disabled={busy} onClick={() => say('step-finished')}>
+            {words.done}
+          </Button>
+        ) : (
+          <Button type="primary" disabled={busy} onClick={() => say('step-started')}>
+            {at.status === 'paused' ? words.again : words.start}
+          </Button>
+        )}
+        <Button disabled={busy || !running} onClick={() => say('step-paused')}>
+          {words.pause}
+        </Button>
+        <Button disabled={busy} onClick={() => setSkipping(true)}>
+          {words.skip}
+        </Button>
+      </div>
+      <Modal
+        title={words.reason}
+        open={skipping}
+        onCancel={() => setSkipping(false)}
+        onOk={skip}
+        okText={words.skipIt}
+        cancelText={words.keep}
+        okButtonProps={{ disabled: reason.trim().length < 3 }}
+      >
+        <Input.TextArea
+          aria-label={words.reason}
+          value={reason}
+          maxLength={500}
+          rows={3}
+          onChange={(e) => setReason(e.target.value)}
+        />
+      </Modal>
+    </section>
+  )
+}

@@ -1,0 +1,41 @@
+import { Link } from 'react-router'
+import { Fetching } from '#web/ui/Fetching.tsx'
+import { PetalRing } from '#web/ui/PetalRing.tsx'
+import { Told } from '#web/ui/Told.tsx'
+import { useJobsAtWork } from './api.ts'
+import './work.css'
+import { words } from './words.ts'
+
+export default function WorkListScreen() {
+  const jobs = useJobsAtWork()
+  if (jobs.isPending) return <Fetching />
+  if (jobs.isError) return <Told error={jobs.error} onRetry={() => void jobs.refetch()} />
+  return (
+    <section className="card">
+      <h2>{words.pick}</h2>
+      {jobs.data.length === 0 && <p className="soft">{words.none}</p>}
+      <ul className="plain rows">
+        {jobs.data.map((job) => (
+          <li key={job.id}>
+            <Link
+              to={`/jobs/${job.id}/work`}
+              className="row"
+              style={{ textDecoration: 'none', flex: 1, minHeight: 64 }}
+            >
+              <PetalRing
+                petals={job.petals}
+                size={56}
+                colour={job.colour}
+                label={`${job.stepsDone} of ${job.steps} steps done`}
+              />
+              <strong style={{ fontFamily: 'var(--title)', fontSize: '1.4rem' }}>{job.callSign}</strong>
+              <span className="soft">
+                {job.vehicle} · {job.stepsDone} of {job.steps} steps
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

@@ -1,0 +1,153 @@
+import { Button } from 'antd'
+import { useMemo } from 'react'
+import { Link, useParams } from 'react-router'
+import { sheetOf } from '#core/cabin/sheet.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { sayMinutes } from '#core/units/format.ts'
+import { isOver, openSteps, stepState } from '#core/work/reduce.ts'
+import { useNow } from '#web/app/clock.ts'
+import { useSay, useWork } from '#web/app/ledger.ts'
+import { useCatalogue, useMay, useSession } from '#web/app/session.ts'
+import { CabinSheet } from '#web/ui/CabinSheet.tsx'
+import { Fetching } from '#web/ui/Fetching.tsx'
+import { PetalRing } from '#web/ui/PetalRing.tsx'
+import { Told } from '#web/ui/Told.tsx'
+import { nextStep, stepsAfter } from './choose.ts'
+import { NowCard } from './NowCard.tsx'
+import './work.css'
+import { words } from './words.ts'
+
+export default function WorkScreen() {
+  const { id } = useParams()
+  const work = useWork(id!)
+  const catalogue = useCatalogue()
+  const session = useSession().data!
+  const say = useSay(id!)
+  const mayWork = useMay('work.do')
+  const now = useNow(1000)
+  const body = work.data?.job.body
+  const surfaces = useMemo(
+    () => (body && catalogue.data ? surfacesOf(body, catalogue.data.surfaces) : []),
+    [body, catalogue.data],
+  )
+  const sheet = useMemo(() => body && sheetOf(body, surfaces), [body, surfaces])
+  if (work.isPending || catalogue.isPending) return <Fetching lines={4} />
+  if (work.isError) return <Told error={work.error} onRetry={() => void work.refetch()} />
+  const view = work.data
+  const { procedure, state } = view
+  const step = nextStep(view, session.person, new Date(now).toISOString())
+  const lit = new Set(step?.zoneGroup === 'car' && step.surfaces.length > 100 ? [] : step?.surfaces)
+  const after = stepsAfter(view, step)
+  const open = openSteps(procedure, state)
+  const attended = procedure.steps.filter((s) => s.crew > 0)
+  const others = open.filter(
+    (s) => stepState(state, s.id).status === 'running' && stepState(state, s.id).runningBy !== session.person,
+  )
+  const drying = procedure.steps.filter(
+    (s) =>
+      s.crew === 0 &&
+      !isOver(state, s.id) &&
+      procedure.links.filter((l) => l.to === s.id).every((l) => isOver(state, l.from)),
+  )
+  const names = new Map(surfaces.map((s) => [s.id, s.name]))
+  const number = step ? attended.findIndex((s) => s.id === step.id) + 1 : 0
+  return (
+    <div className="work">
+      <div className="stack">
+        <div className="row">
+          <PetalRing
+            petals={view.petals}
+            size={64}
+            heart={String(Math.round(view.minutesLeft))}
+            colour={view.job.colour}
+            needs={view.needs.some((n) => n.at <= new Date(now).toISOString())}
+          />
+          <span>
+            <strong>{step ? words.stepOf(number, attended.length) : ''}</strong>
+            <br />
+            <span className="soft">{sayMinutes(view.minutesLeft)} of hands left</span>
+          </span>
+        </div>
+        {sheet && (
+          <div className="card mini-card">
+            <div className="mini">
+              <CabinSheet
+                sheet={sheet}
+                label={step ? `Where: ${step.title}` : 'The car'}
+                look={(s) => ({ name: names.get(s) ?? s, soil: 0, marks: '', lit: lit.has(s), dim: !lit.has(s) })}
+              />
+            </div>
+          </div>
+        )}
+        {others.length > 0 && (
+          <section className="card">
+            <h3>{words.others}</h3>
+            <ul className="plain rows">
+              {others.map((s) => (
+                <li key={s.id}>
+                  <span>{s.title}</span> <strong>{view.names[stepState(state, s.id).runningBy!]}</strong>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+      </div>
+      <div className="stack">
+        {say.isError && <Told error={say.error} />}
+        {step && mayWork && (
+          <NowCard
+            key={step.id}
+            view={view}
+            step={step}
+            person={session.person}
+            now={now}
+            busy={say.isPending}
+            onSay={(s) => say.mutate(s)}
+          />
+        )}
+        {!step && open.length > 0 && <section className="card">{words.waits}</section>}
+        {open.length === 0 && drying.length === 0 && (
+          <section className="card row">
+            {words.allDone} <Link to={`/jobs/${id}/final`}>{words.toFinal}</Link>
+          </section>
+        )}
+        {drying.length > 0 && (
+          <section className="card" aria-label={words.drying}>
+            <h3>{words.drying}</h3>
+            <ul className="plain rows">
+              {drying.map((s) => (
+                <li key={s.id}>
+                  <span>
+                    {s.title.split(':')[0]} <span className="soft">about {sayMinutes(s.minutes)}</span>
+                  </span>
+                  {mayWork && (
+                    <Button
+                      style={{ minHeight: 56 }}
+                      disabled={say.isPending}
+                      aria-label={`${words.dry}: ${s.title}`}
+                      onClick={() => say.mutate({ type: 'step-finished', data: { step: s.id } })}
+                    >
+                      {words.dry}
+                    </Button>
+                  )}
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+        {after.length > 0 && (
+          <section className="card">
+            <h3>{words.next}</h3>
+            <ul className="plain rows">
+              {after.map((s) => (
+                <li key={s.id}>
+                  <span>{s.title}</span> <span className="soft">{sayMinutes(s.minutes)}</span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+      </div>
+    </div>
+  )
+}

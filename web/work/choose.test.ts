@@ -1,0 +1,43 @@
+import { expect, it } from 'vitest'
+import { catalogue } from '#catalogue/catalogue.ts'
+import { generateProcedure } from '#core/procedures/generate.ts'
+import { emptyState } from '#core/work/reduce.ts'
+import type { StepState, WorkState } from '#core/work/schema.ts'
+import type { WorkView } from '#server/work/views.ts'
+import { carA } from '../../tests/fixtures/cars.ts'
+import { nextStep, stepsAfter } from './choose.ts'
+
+const procedure = generateProcedure(carA(), catalogue)
+const now = '2026-01-01T10:00:00.000Z'
+const view = (state: WorkState, mine: string[] = []) =>
+  ({ procedure, state, mine: mine.map((step, start) => ({ step, start })) }) as unknown as WorkView
+const step = (change: Partial<StepState>): StepState => ({
+  status: 'waiting',
+  by: [],
+  runningBy: null,
+  startedAt: null,
+  finishedAt: null,
+  reason: null,
+  ...change,
+})
+
+it('offers the first step that can start', () => {
+  expect(nextStep(view(emptyState()), 'ana', now)?.id).toBe('walk_round:car')
+})
+
+it('prefers what the plan gives the person, if it can start', () => {
+  const state = { ...emptyState(), steps: { 'walk_round:car': step({ status: 'finished', finishedAt: now }) } }
+  expect(nextStep(view(state, ['lm:seats-1', 'kit:car']), 'ana', now)?.id).toBe('kit:car')
+})
+
+it('stays on what the person is on, and shows two steps after it', () => {
+  const state = {
+    ...emptyState(),
+    steps: { 'walk_round:car': step({ status: 'running', runningBy: 'ana', startedAt: now }) },
+  }
+  const current = nextStep(view(state), 'ana', now)
+  expect(current?.id).toBe('walk_round:car')
+  expect(nextStep(view(state), 'ben', now)).toBeUndefined()
+  expect(stepsAfter(view(state, ['dust:car']), current).map((s) => s.id)[0]).toBe('dust:car')
+  expect(stepsAfter(view(state), current)).toHaveLength(2)
+})
