@@ -104,6 +104,7 @@ const regroup: Record<string, { zoneGroup: string; zone?: string }> = {
   jamb: { zoneGroup: 'jambs', zone: 'jambs' },
   mat: { zoneGroup: 'mats', zone: 'mats' },
   'hatch-lining': { zoneGroup: 'pillars' },
+  belt: { zoneGroup: 'belts' },
 }
 
 const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
@@ -155,6 +156,7 @@ export function zoneGroupName(group: string, rows: number): string {
     glass: 'all glass',
     'glass-outside': 'all glass',
     jambs: 'all jambs',
+    belts: 'belts',
     car: 'whole car',
   }
   const match = /^(seats|floor)-(\d)$/.exec(group)

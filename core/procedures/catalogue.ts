@@ -44,6 +44,10 @@ export const Treatment = Type.Object(
     share: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1 })),
     wet: Type.Boolean(),
     dries: Type.Optional(Type.Boolean()),
+    /** g/m² of the ready mix, where the water applied is mostly rinse. */
+    dose: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+    /** The name says where by itself. */
+    ownTitle: Type.Optional(Type.Boolean()),
     /** One step for the whole car instead of one a zone group. */
     together: Type.Optional(Type.Boolean()),
     /** Nobody else in the car meanwhile. */

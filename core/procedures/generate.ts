@@ -67,9 +67,10 @@ function stepOf(
     stage,
     petal: catalogue.stages.find((s) => s.id === stage)!.petal,
     treatment: treatment.id,
-    title: treatment.together
-      ? treatment.name
-      : `${sentence(zoneGroupName(zoneGroup, rows))}: ${treatment.name.charAt(0).toLowerCase()}${treatment.name.slice(1)}`,
+    title:
+      treatment.together || treatment.ownTitle
+        ? treatment.name
+        : `${sentence(zoneGroupName(zoneGroup, rows))}: ${treatment.name.charAt(0).toLowerCase()}${treatment.name.slice(1)}`,
     zoneGroup,
     zones: treatment.holdsCar ? carZones.filter((z) => !outside.has(z)) : unique(works.map((w) => w.surface.zone)),
     surfaces: works.map((w) => w.surface.id),
@@ -87,7 +88,7 @@ function stepOf(
           id: product.id,
           name: product.name,
           ratio: product.ratios[treatment.product!.purpose]!,
-          ml: area * treatment.applied,
+          ml: area * (treatment.dose ?? treatment.applied),
         }
       : null,
     on: treatment.on,

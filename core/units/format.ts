@@ -6,6 +6,12 @@ export function sayMinutes(minutes: number): string {
   return rest === 0 ? `${Math.floor(whole / 60)} h` : `${Math.floor(whole / 60)} h ${String(rest).padStart(2, '0')}`
 }
 
+/** Minutes for the heart of a ring: below an hour the number alone, above it hours and minutes, "2:38". */
+export function heartOf(minutes: number): string {
+  const whole = Math.round(minutes)
+  return whole < 60 ? String(whole) : `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`
+}
+
 /** Millilitres as a hand pours them: whole millilitres below a litre, litres with two digits above. */
 export function sayVolume(millilitres: number): string {
   if (millilitres >= 1000) return `${(millilitres / 1000).toFixed(2)} l`

@@ -6,15 +6,25 @@ import { deleteCookie, getCookie, setCookie } from 'hono/cookie'
 import { secureHeaders } from 'hono/secure-headers'
 import { streamSSE } from 'hono/streaming'
 import { notFound, Problem, problemDocument } from './problem.ts'
-import { may } from './roles.ts'
+import { may, type Permission, permissions } from './roles.ts'
 import type { Route, World } from './route.ts'
 import { closeSession, openSession, type Scope, scopeOf, sessionCookie, sessionSeconds } from './scope.ts'
 import { check } from './validate.ts'
+import type { SessionView } from './views.ts'
 
 export type Env = { Variables: { requestId: string; scope: Scope } }
 
 /** Turns a sign-in body into a person, or undefined. */
 export type SignIn = (body: unknown) => Promise<{ id: string; shop: string } | undefined>
+
+const sessionView = ({ person, name, role, shopName, timeZone }: Scope): SessionView => ({
+  person,
+  name,
+  role,
+  shopName,
+  timeZone,
+  permissions: (Object.keys(permissions) as Permission[]).filter((p) => may(role, p)),
+})
 
 const bodyMethods = new Set(['POST', 'PUT'])
 
@@ -63,6 +73,11 @@ function install(app: Hono<Env>, route: Route, world: World) {
 }
 
 function installSession(app: Hono<Env>, world: World, signIn: SignIn) {
+  app.get('/api/session', async (c) => {
+    const token = getCookie(c, sessionCookie)
+    const scope = token ? await scopeOf(world.db, token) : undefined
+    return c.json(scope ? sessionView(scope) : null)
+  })
   app.post('/api/session', async (c) => {
     const person = await signIn(await jsonBody(c))
     if (!person) throw new Problem(401, 'sign-in', 'Shop, name and PIN do not go together.')

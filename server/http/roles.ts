@@ -20,7 +20,6 @@ export const permissions = {
   'work.do': ['owner', 'lead', 'technician'],
   'handover.see': everyone,
   'handover.give': ['owner', 'lead', 'front-desk'],
-  'session.own': everyone,
 } satisfies Record<string, readonly Role[]>
 export type Permission = keyof typeof permissions
 

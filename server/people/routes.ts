@@ -1,9 +1,8 @@
 import { Type } from '@sinclair/typebox'
-import { may, type Permission, permissions } from '#server/http/roles.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
 import { check } from '#server/http/validate.ts'
 import { peopleOf, personByPin } from './store.ts'
-import type { PersonView, SessionView } from './views.ts'
+import type { PersonView } from './views.ts'
 
 const SignInBody = Type.Object(
   {
@@ -21,19 +20,6 @@ export const signInWith = (world: World) => async (body: unknown) => {
 }
 
 export const peopleRoutes = ({ db }: World): Route[] => [
-  route({
-    method: 'GET',
-    path: '/api/session',
-    allow: 'session.own',
-    handle: async ({ scope }): Promise<SessionView> => ({
-      person: scope.person,
-      name: scope.name,
-      role: scope.role,
-      shopName: scope.shopName,
-      timeZone: scope.timeZone,
-      permissions: (Object.keys(permissions) as Permission[]).filter((p) => may(scope.role, p)),
-    }),
-  }),
   route({
     method: 'GET',
     path: '/api/people',

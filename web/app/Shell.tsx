@@ -28,7 +28,7 @@ export function Shell() {
   const { pathname } = useLocation()
   const here = places.findLast((p) => (p.to === '/' ? pathname === '/' : pathname.startsWith(p.to)))
   return (
-    <div className="shell">
+    <div className={pathname.startsWith('/jobs/') ? 'shell in-job' : 'shell'}>
       <header className="shell-head">
         <PetalRing petals={logo} size={40} label={words.product} />
         <div className="where">

@@ -32,10 +32,13 @@ export interface Spell extends LaneBlock {
   activities: string[]
 }
 
+const wordsFor = (stages: readonly string[]) => [stages.join(', '), `${stages[0]} …`, stages[0]!]
+
 /** Joins a person's consecutive steps on the same car into spells, named by their stages. */
 export function spellsOf(plan: PlanView, now: number): Spell[] {
   const spells: Spell[] = []
-  const warned = new Set(plan.answer.warnings.flatMap((w) => w.activities))
+  // A fresh plan warns only of what already happened; what a hand broke is worth a mark.
+  const warned = new Set(plan.changed ? plan.answer.warnings.flatMap((w) => w.activities) : [])
   const jobs = new Map(plan.jobs.map((j) => [j.id, j]))
   for (const person of plan.people) {
     let open: (Spell & { stages: string[] }) | undefined
@@ -58,14 +61,14 @@ export function spellsOf(plan: PlanView, now: number): Spell[] {
         open.end = a.end
         open.activities.push(a.activity)
         if (!open.stages.includes(word)) open.stages.push(word)
-        open.word = open.stages.join(', ')
+        open.words = wordsFor(open.stages)
       } else {
         open = {
           id: `${person.id} ${a.activity}`,
           row: person.id,
           start: a.start,
           end: a.end,
-          word,
+          words: wordsFor([word]),
           callSign: job.callSign,
           colour: job.colour,
           state,
@@ -80,11 +83,12 @@ export function spellsOf(plan: PlanView, now: number): Spell[] {
   return spells
 }
 
-export function threadsOf(plan: PlanView): Thread[] {
+/** Drying and soaking under way or about to begin, up to `until`. */
+export function threadsOf(plan: PlanView, until = Number.POSITIVE_INFINITY): Thread[] {
   const jobs = new Map(plan.jobs.map((j) => [j.id, j]))
   return plan.answer.assignments.flatMap((a) => {
     const step = plan.steps[a.activity]
-    if (!step || step.crew > 0) return []
+    if (!step || step.crew > 0 || a.end <= plan.now || a.start > until) return []
     const job = jobs.get(step.job)!
     return [
       {

@@ -1,17 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
-import type { PersonView, SessionView } from '#server/people/views.ts'
-import { ApiError, get, post, remove } from './http.ts'
+import type { SessionView } from '#server/http/views.ts'
+import type { PersonView } from '#server/people/views.ts'
+import { get, post, remove } from './http.ts'
 
 /** Who is signed in on this device; null when nobody is. */
 export function useSession() {
   return useQuery({
     queryKey: ['session'],
-    queryFn: () =>
-      get<SessionView>('/api/session').catch((error: unknown) => {
-        if (error instanceof ApiError && error.status === 401) return null
-        throw error
-      }),
+    queryFn: () => get<SessionView | null>('/api/session'),
     staleTime: 60_000,
   })
 }

@@ -38,9 +38,10 @@ export default function DayScreen() {
         <section className="card lanes-card" aria-label="Crew">
           {plan.data ? (
             <Lanes
+              since={Math.floor((now - 45) / 30) * 30}
               rows={plan.data.people}
               blocks={spellsOf(plan.data, now)}
-              threads={threadsOf(plan.data)}
+              threads={threadsOf(plan.data, now + 90)}
               flags={flagsOf(plan.data)}
               now={now}
               label="Who is on what, over the day"

@@ -1,11 +1,8 @@
 import { Link } from 'react-router'
-import { sayClock, sayMinutes } from '#core/units/format.ts'
+import { heartOf, sayClock, sayMinutes } from '#core/units/format.ts'
 import type { DayJobView } from '#server/day/views.ts'
 import { clockIn } from '#web/app/clock.ts'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
-
-/** Half the width of a minute figure in the heart of a ring: "42", "3 h". */
-const heartOf = (minutes: number) => (minutes < 100 ? String(Math.round(minutes)) : `${Math.round(minutes / 60)} h`)
 
 export function JobCard({ job, zone, now }: { job: DayJobView; zone: string; now: string }) {
   const urgent = job.needs.filter((n) => n.at <= now)
@@ -44,7 +41,7 @@ export function JobCard({ job, zone, now }: { job: DayJobView; zone: string; now
         <span className="soft">{job.vehicle}</span>
         <span className={urgent.length > 0 ? 'chip now' : 'chip'}>{status}</span>
         <span className="soft">
-          {job.minutesLeft !== null && job.minutesLeft > 0 ? `${sayMinutes(job.minutesLeft)} of hands left · ` : ''}
+          {job.minutesLeft !== null && job.minutesLeft > 0 ? `${sayMinutes(job.minutesLeft)} hands-on · ` : ''}
           {late && job.ready !== null
             ? `plan ends ${sayClock(job.ready)}`
             : job.due

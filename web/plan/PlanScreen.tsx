@@ -77,6 +77,7 @@ export default function PlanScreen() {
       <div className="plan-lower">
         <section className="card" aria-label="Lanes">
           <Lanes
+            since={Math.floor((view.now - 60) / 30) * 30}
             rows={view.people}
             blocks={spells}
             threads={threadsOf(view)}

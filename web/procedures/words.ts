@@ -21,9 +21,9 @@ export const words = {
     overhead: 'Overhead',
     seats: 'Seats',
     floor: 'Floor',
-    hard: 'Hard and leather',
-    finish: 'Glass and finish',
-    handover: 'Recheck and handover',
+    hard: 'Hard, leather',
+    finish: 'Finish',
+    handover: 'Recheck',
     '': 'Drying',
   } as Record<string, string>,
 }

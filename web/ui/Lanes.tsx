@@ -7,7 +7,8 @@ export interface LaneBlock {
   row: string
   start: number
   end: number
-  word: string
+  /** Words for it, longest first; the first that fits is drawn. */
+  words: string[]
   callSign: string
   colour: string
   state: 'done' | 'running' | 'ahead'
@@ -27,6 +28,8 @@ export interface Flag {
   colour: string
 }
 interface Props {
+  /** First minute shown; earlier blocks are cut at it. */
+  since?: number
   rows: { id: string; name: string }[]
   blocks: LaneBlock[]
   threads: Thread[]
@@ -51,7 +54,7 @@ function packThreads(threads: readonly Thread[], room: (t: Thread) => number): T
 }
 
 /** The day as people's rows over the clock; what runs by itself as threads below; now as a line; promises as flags. */
-export function Lanes({ rows, blocks, threads, flags, now, selected, onSelect, label }: Props) {
+export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSelect, label }: Props) {
   const box = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(900)
   useEffect(() => {
@@ -59,11 +62,15 @@ export function Lanes({ rows, blocks, threads, flags, now, selected, onSelect, l
     if (box.current) watch.observe(box.current)
     return () => watch.disconnect()
   }, [])
-  const from = Math.floor((Math.min(now, ...blocks.map((b) => b.start)) - 5) / 30) * 30
-  const to = Math.ceil((Math.max(now + 60, ...blocks.map((b) => b.end), ...flags.map((f) => f.at)) + 10) / 30) * 30
-  const x = (minute: number) => left + ((minute - from) / (to - from)) * (width - left - 14)
+  const from = since ?? Math.floor((Math.min(now, ...blocks.map((b) => b.start)) - 5) / 30) * 30
+  const to = Math.ceil((Math.max(now + 60, ...blocks.map((b) => b.end)) + 20) / 30) * 30
+  const x = (minute: number) =>
+    left + ((Math.min(to, Math.max(from, minute)) - from) / (to - from)) * (width - left - 14)
   const perMinute = (width - left - 14) / (to - from)
-  const lines = packThreads(threads, (t) => (t.text.length * 6.6 + 16) / perMinute)
+  const lines = packThreads(
+    threads.filter((t) => t.end > from),
+    (t) => (t.text.length * 6.6 + 16) / perMinute,
+  )
   const bottom = head + rows.length * lane
   const height = bottom + 12 + lines.length * thread
   const every = perMinute * 60 > 60 ? 60 : perMinute * 120 > 60 ? 120 : 240
@@ -78,9 +85,11 @@ export function Lanes({ rows, blocks, threads, flags, now, selected, onSelect, l
         {hours.map((h) => (
           <g key={h}>
             <line x1={x(h)} x2={x(h)} y1={head - 8} y2={bottom} className="hour" />
-            <text x={x(h)} y="14" textAnchor="middle" className="soft-text">
-              {sayClock(h)}
-            </text>
+            {Math.abs(x(h) - x(now)) > 46 && (
+              <text x={Math.min(x(h), width - 20)} y="14" textAnchor="middle" className="soft-text">
+                {sayClock(h)}
+              </text>
+            )}
           </g>
         ))}
         {rows.map((row, i) => (
@@ -91,34 +100,36 @@ export function Lanes({ rows, blocks, threads, flags, now, selected, onSelect, l
             <line x1={left} x2={width} y1={head + (i + 1) * lane} y2={head + (i + 1) * lane} className="hour" />
           </g>
         ))}
-        {flags.map((flag) => {
-          const turn = x(flag.at) + flag.text.length * 7 + 14 > width
-          const w = flag.text.length * 7 + 12
-          return (
-            <g key={flag.id}>
-              <line
-                x1={x(flag.at)}
-                x2={x(flag.at)}
-                y1="22"
-                y2={bottom}
-                stroke={flag.colour}
-                strokeDasharray="2 4"
-                strokeWidth="1.5"
-              />
-              <rect x={turn ? x(flag.at) - w : x(flag.at)} y="22" width={w} height="18" rx="3" fill={flag.colour} />
-              <text x={(turn ? x(flag.at) - w : x(flag.at)) + 6} y="31" dominantBaseline="central" className="flag">
-                {flag.text}
-              </text>
-            </g>
-          )
-        })}
+        {flags
+          .filter((flag) => flag.at > from && flag.at <= to)
+          .map((flag) => {
+            const turn = x(flag.at) + flag.text.length * 7 + 14 > width
+            const w = flag.text.length * 7 + 12
+            return (
+              <g key={flag.id}>
+                <line
+                  x1={x(flag.at)}
+                  x2={x(flag.at)}
+                  y1="22"
+                  y2={bottom}
+                  stroke={flag.colour}
+                  strokeDasharray="2 4"
+                  strokeWidth="1.5"
+                />
+                <rect x={turn ? x(flag.at) - w : x(flag.at)} y="22" width={w} height="18" rx="3" fill={flag.colour} />
+                <text x={(turn ? x(flag.at) - w : x(flag.at)) + 6} y="31" dominantBaseline="central" className="flag">
+                  {flag.text}
+                </text>
+              </g>
+            )
+          })}
         {blocks.map((block) => {
           const i = rowOf.get(block.row)
-          if (i === undefined) return null
-          const [bx, w] = [x(block.start), Math.max(6, (block.end - block.start) * perMinute - 2)]
-          const letters = Math.floor((w - 10) / 7.2)
+          if (i === undefined || block.end <= from) return null
+          const [bx, w] = [x(block.start), Math.max(5, x(block.end) - x(block.start) - 2)]
+          const fits = block.words.find((word) => word.length * 7 + 14 <= w)
           const y = head + i * lane + 6
-          const said = `${block.callSign}, ${block.word}, ${sayClock(block.start)} to ${sayClock(block.end)}${block.warned ? ', breaks a rule' : ''}`
+          const said = `${block.callSign}, ${block.words[0]}, ${sayClock(block.start)} to ${sayClock(block.end)}${block.warned ? ', breaks a rule' : ''}`
           const handle = onSelect
             ? {
                 role: 'button',
@@ -141,17 +152,19 @@ export function Lanes({ rows, blocks, threads, flags, now, selected, onSelect, l
               {...handle}
             >
               <rect x={bx} y={y} width={w} height={lane - 12} rx="8" />
-              {letters >= 4 ? (
+              {fits ? (
                 <>
                   <text x={bx + 7} y={y + 16} dominantBaseline="central" className="word">
-                    {block.word.slice(0, letters)}
+                    {fits}
                   </text>
-                  <text x={bx + 7} y={y + 33} dominantBaseline="central" className="car">
-                    {block.callSign.slice(0, letters)}
-                  </text>
+                  {block.callSign.length * 6.6 + 12 <= w && (
+                    <text x={bx + 7} y={y + 33} dominantBaseline="central" className="car">
+                      {block.callSign}
+                    </text>
+                  )}
                 </>
               ) : (
-                w >= 11 && (
+                w >= 9 && (
                   <text x={bx + w / 2} y={y + 23} textAnchor="middle" dominantBaseline="central" className="word">
                     {block.callSign[0]}
                   </text>
@@ -171,11 +184,13 @@ export function Lanes({ rows, blocks, threads, flags, now, selected, onSelect, l
               <rect
                 x={x(t.start)}
                 y={bottom + 10 + i * thread}
-                width={Math.max(4, (t.end - t.start) * perMinute)}
+                width={Math.max(4, x(t.end) - x(t.start))}
                 height="9"
                 rx="4.5"
                 fill="none"
-                stroke={t.colour}
+                className="car-ink"
+                style={{ '--car': t.colour } as React.CSSProperties}
+                stroke="currentColor"
                 strokeDasharray="3 3"
                 strokeWidth="1.5"
               />

@@ -36,23 +36,31 @@ export function PetalRing({
     label ??
     `${heart ? `${heart} left. ` : ''}${petals.map((p) => `${petalNames[p.id] ?? p.id}: ${p.state}`).join(', ')}`
   return (
-    <svg width={size} height={size} viewBox="-50 -50 100 100" role="img" aria-label={said} style={{ flex: 'none' }}>
+    <svg
+      width={size}
+      height={size}
+      viewBox="-50 -50 100 100"
+      role="img"
+      aria-label={said}
+      className="car-ink"
+      style={{ flex: 'none', '--car': colour } as React.CSSProperties}
+    >
       {petals.map((petal, i) => (
         <g
           key={petal.id}
           transform={`rotate(${(360 / petals.length) * i})`}
-          stroke={colour}
+          stroke="currentColor"
           strokeWidth={size < 48 ? 4 : 2}
           strokeLinejoin="round"
         >
-          <path d={outline} fill={petal.state === 'done' ? colour : 'var(--sheet)'} />
-          {petal.state === 'running' && <path d={half} fill={colour} />}
+          <path d={outline} fill={petal.state === 'done' ? 'currentColor' : 'var(--sheet)'} />
+          {petal.state === 'running' && <path d={half} fill="currentColor" />}
         </g>
       ))}
       <circle
         r={heart ? 17 : 9}
         fill={needs ? 'var(--chamomile)' : 'var(--sheet)'}
-        stroke={needs ? 'var(--on-chamomile)' : colour}
+        stroke={needs ? 'var(--ink)' : 'currentColor'}
         strokeWidth={size < 48 ? 4 : 2.5}
       />
       {heart && (

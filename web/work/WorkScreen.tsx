@@ -3,7 +3,7 @@ import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
-import { sayMinutes } from '#core/units/format.ts'
+import { heartOf, sayMinutes } from '#core/units/format.ts'
 import { isOver, openSteps, stepState } from '#core/work/reduce.ts'
 import { useNow } from '#web/app/clock.ts'
 import { useSay, useWork } from '#web/app/ledger.ts'
@@ -58,14 +58,14 @@ export default function WorkScreen() {
           <PetalRing
             petals={view.petals}
             size={64}
-            heart={String(Math.round(view.minutesLeft))}
+            heart={heartOf(view.minutesLeft)}
             colour={view.job.colour}
             needs={view.needs.some((n) => n.at <= new Date(now).toISOString())}
           />
           <span>
             <strong>{step ? words.stepOf(number, attended.length) : ''}</strong>
             <br />
-            <span className="soft">{sayMinutes(view.minutesLeft)} of hands left</span>
+            <span className="soft">{sayMinutes(view.minutesLeft)} hands-on left</span>
           </span>
         </div>
         {sheet && (

@@ -1,0 +1,92 @@
+// Takes the README's pictures from the demo data, each view once: tsx bin/pictures.ts [name …]
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import pino from 'pino'
+import type { Page } from 'playwright-core'
+import { startInstance } from '#server/database/instance.ts'
+import { seedDemo } from '#server/demo/day.ts'
+import { start } from '#server/serve.ts'
+import { launch } from '../tests/support/browser.ts'
+
+const only = process.argv.slice(2)
+const folder = mkdtempSync(join(tmpdir(), 'chamomile-pictures-'))
+const database = await startInstance({ folder, throwAway: true })
+const running = await start({ databaseUri: database.uri, port: 0, pages: 'dist/web', log: pino({ level: 'error' }) })
+await seedDemo(running.world)
+const browser = await launch()
+const base = `http://127.0.0.1:${running.port}`
+
+async function signedIn(
+  login: string,
+  pin: string,
+  viewport: { width: number; height: number },
+  theme: 'light' | 'dark' = 'light',
+): Promise<Page> {
+  const context = await browser.newContext({ viewport, colorScheme: theme, reducedMotion: 'reduce' })
+  const page = await context.newPage()
+  page.on('pageerror', (error) => console.error(`page error: ${error.message}`))
+  page.on('console', (message) => message.type() === 'error' && console.error(`console: ${message.text()}`))
+  await page.goto(base)
+  await page.getByLabel('Shop').fill('reedmere')
+  await page.getByLabel('Name').fill(login)
+  await page.getByLabel('PIN').fill(pin)
+  await page.getByRole('button', { name: 'Start work' }).click()
+  await page.getByRole('navigation', { name: 'Places' }).waitFor()
+  return page
+}
+
+const desk = { width: 1280, height: 800 }
+const phone = { width: 390, height: 844 }
+const lead = await signedIn('tam', '4182', desk)
+const day = (await (await lead.request.get(`${base}/api/day`)).json()) as {
+  jobs: { id: string; callSign: string; vehicle: string }[]
+}
+const job = (vehicle: string) => day.jobs.find((j) => j.vehicle === vehicle)!.id
+const [fleet, rowing, pottery, florist] = [
+  'Brant Fennel',
+  'Osprey Longreach 7',
+  'Calder Slipware',
+  'Brant Tendril',
+].map(job)
+
+async function shoot(page: Page, name: string, path: string, prepare?: (page: Page) => Promise<void>) {
+  if (only.length > 0 && !only.includes(name)) return
+  await page.goto(base + path)
+  await page.waitForLoadState('load')
+  await page
+    .locator('[role=status][aria-label=Fetching]')
+    .waitFor({ state: 'detached', timeout: 10_000 })
+    .catch(() => {})
+  await page.waitForTimeout(500)
+  await prepare?.(page)
+  await page.screenshot({ path: `docs/screenshots/${name}.png` })
+  const wide = await page.evaluate<number>('document.documentElement.scrollWidth - innerWidth')
+  if (wide > 0) console.error(`${name} is ${wide} px too wide`)
+}
+
+await shoot(lead, 'day', '/')
+await shoot(lead, 'check-in', `/jobs/${pottery}/check-in`)
+await shoot(lead, 'take-in', '/check-in')
+await shoot(lead, 'procedure', `/jobs/${fleet}/procedure`, async (page) => {
+  await page.locator('details.step').nth(16).locator('summary').click()
+  await page.locator('details.step').nth(13).scrollIntoViewIfNeeded()
+})
+await shoot(lead, 'mixing', '/mixing')
+await shoot(lead, 'plan', '/plan', async (page) => {
+  await page.locator('.lanes .block.ahead').nth(1).click()
+})
+await shoot(lead, 'final-check', `/jobs/${florist}/final`)
+await shoot(lead, 'handover', `/jobs/${florist}/report`)
+await shoot(lead, 'carrier', `/jobs/${rowing}/work`)
+const hand = await signedIn('ines', '2694', phone)
+await shoot(hand, 'work-phone', `/jobs/${fleet}/work`)
+await shoot(hand, 'day-phone', '/')
+const front = await signedIn('bea', '3925', phone)
+await shoot(front, 'check-in-phone', `/jobs/${pottery}/check-in`)
+const night = await signedIn('tam', '4182', desk, 'dark')
+await shoot(night, 'day-bay', '/')
+await browser.close()
+await running.stop()
+await database.stop()
+rmSync(folder, { recursive: true, force: true })

@@ -1,0 +1,431 @@
+import { Ajv } from 'ajv'
+import { sql } from 'drizzle-orm'
+import { v7 as uuidv7 } from 'uuid'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { seededRandom } from '#core/units/random.ts'
+import { carA } from '../tests/fixtures/cars.ts'
+import { type Caller, otherShop, type TestWorld, testWorld } from '../tests/support/world.ts'
+import { allRoutes } from './app.ts'
+import { demoShop } from './demo/shop.ts'
+import { permissions, roles } from './http/roles.ts'
+
+let t: TestWorld
+let lead: Caller
+let front: Caller
+let hand: Caller
+let stranger: Caller
+
+beforeAll(async () => {
+  t = await testWorld(inject('database'), [demoShop, otherShop])
+  lead = await t.as('reedmere', 'tam', '4182')
+  front = await t.as('reedmere', 'bea', '3925')
+  hand = await t.as('reedmere', 'ines', '2694')
+  stranger = await t.as('farside', 'nils', '1234')
+})
+afterAll(() => t.close())
+
+const opening = (due: string | null = null) => ({
+  id: uuidv7(),
+  checkIn: carA().checkIn,
+  arrives: new Date().toISOString(),
+  due,
+})
+async function openJob(by: Caller = front) {
+  const { status, body } = await by.send('POST', '/api/jobs', opening())
+  expect(status).toBe(200)
+  return body
+}
+async function issuedJob() {
+  const job = await openJob()
+  const { status, body } = await lead.send('POST', `/api/jobs/${job.id}/procedure`)
+  expect(status).toBe(200)
+  return { id: job.id as string, callSign: job.callSign as string, procedure: body.procedure }
+}
+const event = (type: string, data: object) => ({
+  id: uuidv7(),
+  type,
+  data,
+  device: 'test',
+  deviceSeq: 1,
+  deviceTime: new Date().toISOString(),
+})
+const count = async (table: string) =>
+  Number(
+    (
+      (await t.connection.db.execute(sql.raw(`select count(*) as n from ${table}`)))[0] as unknown as { n: number }[]
+    )[0]!.n,
+  )
+
+describe('signing in', () => {
+  it('refuses a wrong PIN, an unknown name and another shop alike', async () => {
+    for (const body of [
+      { shop: 'reedmere', login: 'tam', pin: '0000' },
+      { shop: 'reedmere', login: 'nobody', pin: '4182' },
+      { shop: 'farside', login: 'tam', pin: '4182' },
+    ]) {
+      const answer = await t.call('POST', '/api/session', body)
+      expect(answer.status).toBe(401)
+      expect(((await answer.json()) as { code: string }).code).toBe('sign-in')
+      expect(answer.headers.get('set-cookie')).toBeNull()
+    }
+  })
+  it('gives a cookie that scripts and other sites cannot use, and ends with signing out', async () => {
+    const answer = await t.call('POST', '/api/session', { shop: 'Reedmere ', login: 'wren', pin: '8137' })
+    const cookie = answer.headers.get('set-cookie')!
+    expect(cookie).toMatch(/HttpOnly/)
+    expect(cookie).toMatch(/SameSite=Strict/)
+    const session = { cookie: cookie.split(';')[0]! }
+    expect((await t.call('GET', '/api/day', undefined, session)).status).toBe(200)
+    await t.call('DELETE', '/api/session', undefined, session)
+    expect((await t.call('GET', '/api/day', undefined, session)).status).toBe(401)
+  })
+  it('refuses state changes from other origins', async () => {
+    for (const headers of [
+      { origin: 'https://elsewhere.example' },
+      { origin: 'null' },
+      { 'sec-fetch-site': 'cross-site' },
+    ]) {
+      const answer = await t.call('POST', '/api/jobs', opening(), { cookie: front.cookie, ...headers })
+      expect(answer.status).toBe(403)
+    }
+  })
+  it('sends a policy that lets nothing foreign in', async () => {
+    const policy = (await t.call('GET', '/healthz')).headers.get('content-security-policy')!
+    expect(policy).toContain("default-src 'self'")
+    expect(policy).toContain("frame-ancestors 'none'")
+  })
+})
+
+describe('roles', () => {
+  const pins: Record<string, [string, string]> = {
+    owner: ['odile', '7301'],
+    lead: ['tam', '4182'],
+    technician: ['ines', '2694'],
+    'front-desk': ['bea', '3925'],
+  }
+  it('every route consults the table: what a role lacks is refused with 403, what it has is not', async () => {
+    const job = await issuedJob()
+    const routes = allRoutes(t.world)
+    for (const role of roles) {
+      const caller = await t.as('reedmere', ...pins[role]!)
+      for (const route of routes) {
+        const path = route.path.replace(':id', job.id)
+        const { status, body } = await caller.send(route.method, path, route.body ? {} : undefined)
+        const allowed = (permissions[route.allow] as readonly string[]).includes(role)
+        expect(status === 403 && body.code === 'not-allowed', `${role} ${route.method} ${route.path}`).toBe(!allowed)
+      }
+    }
+  })
+  it('nothing works without signing in', async () => {
+    for (const route of allRoutes(t.world))
+      expect(
+        (await t.call(route.method, route.path.replace(':id', uuidv7()), route.body ? {} : undefined)).status,
+      ).toBe(401)
+  })
+  it('the front desk hands over but does not work, a technician the other way round', async () => {
+    const job = await issuedJob()
+    const start = event('step-started', { step: 'walk_round:car' })
+    expect((await front.send('POST', `/api/jobs/${job.id}/events`, start)).status).toBe(403)
+    expect((await hand.send('POST', `/api/jobs/${job.id}/events`, event('handed-over', { to: 'x' }))).status).toBe(403)
+  })
+})
+
+describe('another shop’s job', () => {
+  it('is 404 by every route, and the same words as a job that does not exist', async () => {
+    const job = await issuedJob()
+    const valid: Record<string, object> = {
+      'PUT /api/jobs/:id/check-in': { version: 1, checkIn: carA().checkIn, due: null },
+      'POST /api/jobs/:id/events': event('step-started', { step: 'walk_round:car' }),
+    }
+    const tried: string[] = []
+    for (const route of allRoutes(t.world).filter((r) => r.path.includes(':id'))) {
+      const body = valid[`${route.method} ${route.path}`]
+      const [foreign, none] = await Promise.all(
+        [job.id, uuidv7()].map((id) => stranger.send(route.method, route.path.replace(':id', id), body)),
+      )
+      expect(foreign!.status, `${route.method} ${route.path}`).toBe(404)
+      const strip = ({ requestId: _r, ...rest }: Record<string, unknown>) => rest
+      expect(strip(foreign!.body)).toEqual(strip(none!.body))
+      tried.push(route.path)
+    }
+    expect(tried.length).toBeGreaterThanOrEqual(8)
+  })
+  it('does not show in any list', async () => {
+    await issuedJob()
+    expect((await stranger.get('/api/day')).body.jobs).toEqual([])
+    expect((await stranger.get('/api/mixing/demand')).body).toEqual([])
+    const names = (await stranger.get('/api/people')).body.map((p: { name: string }) => p.name)
+    expect(names).toEqual(['Nils', 'Oona'])
+  })
+  it('cannot be planned into, mixed for, or reused by its id', async () => {
+    const job = await openJob()
+    expect((await stranger.send('POST', '/api/jobs', { ...opening(), id: job.id })).status).toBe(409)
+    const container = (await lead.get('/api/mixing/containers')).body[0].id
+    const batch = { id: uuidv7(), product: 'apc', ratio: { concentrate: 1, water: 10 }, container, fill: 100 }
+    expect((await stranger.send('POST', '/api/mixing/batches', batch)).status).toBe(404)
+  })
+})
+
+describe('check-in drafts', () => {
+  it('a stale save is refused with what is there now, and changes nothing', async () => {
+    const job = await openJob()
+    const draft = (version: number, customer: string) => ({ version, checkIn: { ...job.checkIn, customer }, due: null })
+    expect((await front.send('PUT', `/api/jobs/${job.id}/check-in`, draft(1, 'first'))).body.version).toBe(2)
+    const second = await lead.send('PUT', `/api/jobs/${job.id}/check-in`, draft(1, 'second'))
+    expect(second.status).toBe(409)
+    expect(second.body).toMatchObject({ code: 'stale', current: { version: 2, checkIn: { customer: 'first' } } })
+    expect((await lead.get(`/api/jobs/${job.id}`)).body.checkIn.customer).toBe('first')
+  })
+  it('of many saves at once from one version exactly one wins', async () => {
+    const job = await openJob()
+    const saves = await Promise.all(
+      Array.from({ length: 8 }, (_, i) =>
+        front.send('PUT', `/api/jobs/${job.id}/check-in`, {
+          version: 1,
+          checkIn: { ...job.checkIn, customer: `c${i}` },
+          due: null,
+        }),
+      ),
+    )
+    expect(saves.filter((s) => s.status === 200)).toHaveLength(1)
+    expect(saves.filter((s) => s.status === 409)).toHaveLength(7)
+  })
+  it('opened twice with one id it is one job; call signs of open jobs differ', async () => {
+    const body = opening()
+    const [a, b] = await Promise.all([front.send('POST', '/api/jobs', body), front.send('POST', '/api/jobs', body)])
+    expect(a.body.id).toBe(b.body.id)
+    const jobs = await Promise.all([openJob(), openJob(), openJob()])
+    expect(new Set(jobs.map((j) => j.callSign)).size).toBe(3)
+  })
+  it('a surface the body does not have is refused by pointer and not stored', async () => {
+    const bad = opening()
+    bad.checkIn.condition = { 'seat-7q.lid': { soil: 1 } }
+    const before = await count('jobs')
+    const { status, body } = await front.send('POST', '/api/jobs', bad)
+    expect(status).toBe(400)
+    expect(body.errors[0].pointer).toBe('/checkIn/condition/seat-7q.lid')
+    expect(await count('jobs')).toBe(before)
+  })
+  it('once checked in it is no draft, and it is not checked in twice', async () => {
+    const job = await issuedJob()
+    expect((await lead.send('POST', `/api/jobs/${job.id}/procedure`)).body.code).toBe('checked-in')
+    expect(
+      (await lead.send('PUT', `/api/jobs/${job.id}/check-in`, { version: 2, checkIn: carA().checkIn, due: null })).body
+        .code,
+    ).toBe('checked-in')
+  })
+})
+
+describe('the work ledger', () => {
+  it('numbers events without gaps, counts a repeated one once and keeps everyone’s order', async () => {
+    const job = await issuedJob()
+    const start = event('step-started', { step: 'walk_round:car' })
+    const [first, again] = [
+      await hand.send('POST', `/api/jobs/${job.id}/events`, start),
+      await hand.send('POST', `/api/jobs/${job.id}/events`, start),
+    ]
+    expect(again.body.position).toBe(first.body.position)
+    const notes = await Promise.all(
+      Array.from({ length: 12 }, (_, i) =>
+        hand.send('POST', `/api/jobs/${job.id}/events`, event('note', { text: `note ${i}` })),
+      ),
+    )
+    expect(notes.every((n) => n.status === 200)).toBe(true)
+    const ledger = (await hand.get(`/api/jobs/${job.id}/events`)).body
+    expect(ledger.map((e: { position: number }) => e.position)).toEqual(Array.from({ length: 15 }, (_, i) => i + 1))
+    const { state } = (await hand.get(`/api/jobs/${job.id}/work`)).body
+    expect(state.notes).toHaveLength(12)
+    expect(state.steps['walk_round:car'].status).toBe('running')
+  })
+  it('of two people who start the same step at once one is told why not', async () => {
+    const job = await issuedJob()
+    const answers = await Promise.all(
+      [hand, lead].map((who) =>
+        who.send('POST', `/api/jobs/${job.id}/events`, event('step-started', { step: 'walk_round:car' })),
+      ),
+    )
+    expect(answers.map((a) => a.status).sort()).toEqual([200, 409])
+    expect(answers.find((a) => a.status === 409)!.body.code).toBe('running')
+  })
+  it('refuses work on a draft', async () => {
+    const job = await openJob()
+    expect(
+      (await hand.send('POST', `/api/jobs/${job.id}/events`, event('step-started', { step: 'walk_round:car' }))).body
+        .code,
+    ).toBe('not-issued')
+  })
+})
+
+describe('mixing and plan', () => {
+  it('logs a batch with the engine’s answer, not above the label and not over the brim', async () => {
+    const container = (await lead.get('/api/mixing/containers')).body.find(
+      (c: { name: string }) => c.name === 'Spray bottle',
+    )
+    const batch = (change: object) => ({
+      id: uuidv7(),
+      product: 'apc',
+      ratio: { concentrate: 1, water: 10 },
+      container: container.id,
+      fill: 900,
+      ...change,
+    })
+    const { body } = await hand.send('POST', '/api/mixing/batches', batch({}))
+    expect(body.mix.concentrate_ml).toBeCloseTo(81.82, 2)
+    expect(body.mix.measured.concentrate_ml).toBe(80)
+    expect(
+      (await hand.send('POST', '/api/mixing/batches', batch({ ratio: { concentrate: 1, water: 1 } }))).body.code,
+    ).toBe('above-label')
+    expect((await hand.send('POST', '/api/mixing/batches', batch({ fill: 901 }))).body.errors[0].pointer).toBe(
+      '/fill_ml',
+    )
+    expect((await hand.send('POST', '/api/mixing/batches', batch({ product: 'soup' }))).status).toBe(400)
+  })
+  it('plans issued jobs, tells what a change by hand breaks, and saves it only from the newest version', async () => {
+    await issuedJob()
+    const made = (await lead.send('POST', '/api/plan')).body
+    expect(made.answer.assignments.length + made.answer.unscheduled.length).toBeGreaterThan(20)
+    const needs = made.request.activities.find(
+      (a: { id: string; skills?: string[] }) =>
+        a.skills?.length && made.answer.assignments.some((x: { activity: string }) => x.activity === a.id),
+    )
+    const unskilled = made.request.technicians.find(
+      (x: { skills: string[]; shifts: unknown[] }) => x.skills.length === 0 && x.shifts.length > 0,
+    ).id
+    const target =
+      needs?.id ?? made.answer.assignments.find((a: { technicians: string[] }) => a.technicians.length === 1)?.activity
+    if (target) {
+      const change = { version: made.version, activity: target, technicians: [unskilled], dryRun: true }
+      const asked = await lead.send('PUT', '/api/plan', change)
+      expect(asked.status).toBe(200)
+      if (needs) expect(asked.body.warnings.map((w: { code: string }) => w.code)).toContain('skill')
+      expect((await lead.get('/api/plan')).body.changed).toBe(false)
+      expect((await lead.send('PUT', '/api/plan', { ...change, dryRun: false })).status).toBe(200)
+      expect((await lead.get('/api/plan')).body.changed).toBe(true)
+      expect((await lead.send('PUT', '/api/plan', { ...change, dryRun: false })).body.code).toBe('stale')
+    }
+    expect(
+      (await lead.send('PUT', '/api/plan', { version: 1, activity: 'no/such', technicians: [unskilled], dryRun: true }))
+        .status,
+    ).toBe(404)
+  })
+})
+
+describe('bad bodies', () => {
+  const random = seededRandom(99)
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
+  const junk = () =>
+    pick<unknown>([
+      null,
+      true,
+      -1,
+      1e308,
+      '',
+      '\u0000',
+      'ž'.repeat(5000),
+      [],
+      {},
+      [[[]]],
+      { __proto__: { a: 1 } },
+      '2026-99-99',
+      { soil: 9 },
+      ['x'],
+      Number.MAX_SAFE_INTEGER,
+      "'; drop table jobs; --",
+      '<script>',
+      { $ne: null },
+    ])
+  /** Breaks a good body somewhere: a value swapped for junk, a field taken out or put in, or the text itself cut short. */
+  function broken(good: unknown): string {
+    const copy = structuredClone(good) as Record<string, unknown>
+    const way = Math.floor(random() * 6)
+    if (way === 0) return JSON.stringify(good).slice(0, Math.floor(random() * 40))
+    if (way === 1) return JSON.stringify(junk())
+    let at: Record<string, unknown> = copy
+    for (let depth = 0; depth < 3 * random(); depth++) {
+      const inner = Object.values(at).filter((v) => v && typeof v === 'object') as Record<string, unknown>[]
+      if (inner.length > 0) at = pick(inner)
+    }
+    const key = pick(Object.keys(at).length > 0 ? Object.keys(at) : ['x'])
+    if (way === 2) delete at[key]
+    else if (way === 3) at[`extra${Math.floor(random() * 9)}`] = junk()
+    else at[key] = pick([null, true, -1, [], { a: 1 }, 'ž'.repeat(5000)])
+    return JSON.stringify(copy)
+  }
+  it('50 to every route that takes one: only 4xx problem documents, nothing stored', async () => {
+    const job = await openJob()
+    const issued = await issuedJob()
+    const container = (await lead.get('/api/mixing/containers')).body[0].id
+    const plan = (await lead.send('POST', '/api/plan')).body
+    const good: Record<string, unknown> = {
+      'POST /api/jobs': opening(),
+      'PUT /api/jobs/:id/check-in': { version: 1, checkIn: carA().checkIn, due: null },
+      'POST /api/mixing/batches': {
+        id: uuidv7(),
+        product: 'apc',
+        ratio: { concentrate: 1, water: 10 },
+        container,
+        fill: 100,
+      },
+      'PUT /api/plan': { version: plan.version, activity: 'x/y', technicians: ['nobody'], dryRun: false },
+      'POST /api/jobs/:id/events': event('step-skipped', { step: 'walk_round:car', reason: 'a good reason' }),
+    }
+    const tables = ['jobs', 'procedures', 'events', 'batches', 'plans', 'sessions']
+    const routes = allRoutes(t.world).filter((r) => r.body)
+    expect(routes.map((r) => `${r.method} ${r.path}`).sort()).toEqual(Object.keys(good).sort())
+    const before = await Promise.all(tables.map(count))
+    const version = (await lead.get(`/api/jobs/${job.id}`)).body.version
+    let sent = 0
+    for (const route of routes) {
+      const model = good[`${route.method} ${route.path}`]
+      for (let i = 0; i < 50; i++) {
+        const text = broken(model)
+        // A mutation may by chance still be a good body (a dropped optional field, say): those are not bad bodies.
+        const id = route.path.includes('events') ? issued.id : job.id
+        if (isGood(route.body!, text)) {
+          i--
+          continue
+        }
+        const answer = await t.call(route.method, route.path.replace(':id', id), text, { cookie: lead.cookie })
+        expect(answer.status, `${route.method} ${route.path} ${text.slice(0, 200)}`).toBeGreaterThanOrEqual(400)
+        expect(answer.status).toBeLessThan(500)
+        expect(answer.headers.get('content-type')).toContain('application/problem+json')
+        const problem = (await answer.json()) as { code: string; detail: string }
+        expect(problem.code.length).toBeGreaterThan(2)
+        expect(problem.detail.length).toBeGreaterThan(5)
+        sent++
+      }
+    }
+    for (const text of [
+      '{}',
+      '[]',
+      'null',
+      '{"shop":1}',
+      '{"shop":"reedmere","login":"tam","pin":"4182","x":1}',
+      '{"shop":"reedmere","login":"tam","pin":"abcd"}',
+      '',
+    ]) {
+      expect([400, 401]).toContain((await t.call('POST', '/api/session', text)).status)
+    }
+    expect(sent).toBe(250)
+    expect(await Promise.all(tables.map(count))).toEqual(before)
+    expect((await lead.get(`/api/jobs/${job.id}`)).body.version).toBe(version)
+  })
+  it('another content type, too large a body and unknown addresses are told as such', async () => {
+    const send = (path: string, body: string, type: string) =>
+      t.call('POST', path, body, { cookie: front.cookie, 'content-type': type })
+    expect((await send('/api/jobs', '{}', 'text/plain')).status).toBe(415)
+    expect((await send('/api/jobs', `{"a":"${'x'.repeat(1_100_000)}"}`, 'application/json')).status).toBe(413)
+    expect((await send('/api/nowhere', '{}', 'application/json')).status).toBe(404)
+    expect((await lead.get('/api/jobs/../../etc')).status).toBe(404)
+    expect((await lead.get('/api/jobs/not-a-uuid')).status).toBe(404)
+  })
+})
+
+function isGood(schema: object, text: string): boolean {
+  try {
+    const value = JSON.parse(text)
+    return new Ajv({ strict: false }).validate(schema, value)
+  } catch {
+    return false
+  }
+}
