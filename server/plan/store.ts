@@ -1,5 +1,5 @@
 import { and, eq } from 'drizzle-orm'
-import { checkAssignments, plan } from '#core/plan/plan.ts'
+import { checkAssignments } from '#core/plan/plan.ts'
 import type { Assignment, PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
 import { activityId } from '#core/procedures/activities.ts'
 import { dayIn, minuteOf } from '#core/units/shop-time.ts'
@@ -10,6 +10,7 @@ import { inTransaction } from '#server/database/transaction.ts'
 import { type JobAtWork, openJobs } from '#server/http/jobs.ts'
 import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
+import { planInWorker } from './planner.ts'
 import type { PlanView } from './views.ts'
 
 export const today = (scope: Scope, now: string): string => dayIn(scope.timeZone, now)
@@ -52,7 +53,7 @@ export async function planRow(db: Database, scope: Scope, day: string) {
 /** Plans the rest of the day anew and keeps it. */
 export async function makePlan(db: Database, scope: Scope, now: string): Promise<void> {
   const request = await requestOf(db, scope, await openJobs(db, scope), now)
-  const answer = plan(request)
+  const answer = await planInWorker(request)
   const day = today(scope, now)
   await inTransaction(db, async (tx) => {
     const [row] = await tx

@@ -24,7 +24,7 @@ export function JobFrame() {
     <>
       <div className="row job-head" style={{ marginBottom: 8 }}>
         <span aria-hidden="true" style={{ width: 10, height: 34, borderRadius: 5, background: colour }} />
-        <h2 style={{ fontSize: '1.6rem' }}>{callSign}</h2>
+        <h1 style={{ fontSize: '1.6rem' }}>{callSign}</h1>
         <span className="soft">
           {checkIn.vehicle.make} {checkIn.vehicle.model} · {checkIn.vehicle.plate} · {checkIn.customer}
         </span>

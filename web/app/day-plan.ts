@@ -32,7 +32,7 @@ export interface Spell extends LaneBlock {
   activities: string[]
 }
 
-const wordsFor = (stages: readonly string[]) => [stages.join(', '), `${stages[0]} …`, stages[0]!]
+const wordsFor = (stages: readonly string[]) => [stages.join(', '), stages[0]!]
 
 /** Joins a person's consecutive steps on the same car into spells, named by their stages. */
 export function spellsOf(plan: PlanView, now: number): Spell[] {

@@ -54,7 +54,9 @@ export function useDraft(job: JobView) {
   /** Changes the check-in; `step` false joins the change to the one before it for undo. */
   const change = useCallback(
     (next: CheckIn, step = true) => {
-      if (step) setPast((p) => [...p.slice(-99), latest.current])
+      // Read now: the updater below runs later, when the newest state is already the next one.
+      const before = latest.current
+      if (step) setPast((p) => [...p.slice(-99), before])
       set(next)
     },
     [set],

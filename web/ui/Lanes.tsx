@@ -129,7 +129,8 @@ export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSe
           const [bx, w] = [x(block.start), Math.max(5, x(block.end) - x(block.start) - 2)]
           const fits = block.words.find((word) => word.length * 7 + 14 <= w)
           const y = head + i * lane + 6
-          const said = `${block.callSign}, ${block.words[0]}, ${sayClock(block.start)} to ${sayClock(block.end)}${block.warned ? ', breaks a rule' : ''}`
+          // What is drawn comes first, as it is drawn, so that spoken and seen names agree.
+          const said = `${fits ?? ''} ${block.callSign}: ${block.words[0]}, ${sayClock(block.start)} to ${sayClock(block.end)}${block.warned ? ', breaks a rule' : ''}`
           const handle = onSelect
             ? {
                 role: 'button',
@@ -157,6 +158,8 @@ export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSe
                   <text x={bx + 7} y={y + 16} dominantBaseline="central" className="word">
                     {fits}
                   </text>
+                  {/* A space in between, so that what is read aloud is two words as well. */}
+                  {block.callSign.length * 6.6 + 12 <= w && ' '}
                   {block.callSign.length * 6.6 + 12 <= w && (
                     <text x={bx + 7} y={y + 33} dominantBaseline="central" className="car">
                       {block.callSign}

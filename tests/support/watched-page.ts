@@ -1,0 +1,47 @@
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import type { Browser, Page } from 'playwright-core'
+
+const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+
+export interface WatchedPage {
+  page: Page
+  /** Console errors, page errors, and requests that left loopback. */
+  troubles: string[]
+}
+
+/** A signed-in person in a browser context of their own, with everything that goes wrong written down. */
+export async function person(
+  browser: Browser,
+  base: string,
+  login: string,
+  pin: string,
+  viewport = { width: 1280, height: 800 },
+): Promise<WatchedPage> {
+  const context = await browser.newContext({ viewport, reducedMotion: 'reduce', hasTouch: viewport.width < 500 })
+  const page = await context.newPage()
+  const troubles: string[] = []
+  page.on('pageerror', (error) => troubles.push(`page error: ${error.message}`))
+  page.on('console', (message) => {
+    if (message.type() === 'error') troubles.push(`console: ${message.text()}`)
+  })
+  page.on('request', (request) => {
+    const { protocol, hostname } = new URL(request.url())
+    if (protocol.startsWith('http') && hostname !== '127.0.0.1') troubles.push(`left loopback: ${request.url()}`)
+  })
+  await page.goto(base)
+  await page.getByLabel('Shop').fill('reedmere')
+  await page.getByLabel('Name').fill(login)
+  await page.getByLabel('PIN').fill(pin)
+  await page.getByRole('button', { name: 'Start work' }).click()
+  await page.getByRole('navigation', { name: 'Places' }).waitFor()
+  return { page, troubles }
+}
+
+/** What axe finds on the page as it stands, one line a rule and place. */
+export async function axe(page: Page): Promise<string[]> {
+  await page.evaluate(axeSource)
+  return page.evaluate<string[]>(
+    `axe.run(document, { resultTypes: ['violations'] }).then((r) => r.violations.flatMap((v) => v.nodes.map((n) => v.id + ': ' + n.target.join(' ') + ' — ' + (n.failureSummary || '').split('\\n').slice(1, 2).join(' ').trim())))`,
+  )
+}
