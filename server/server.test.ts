@@ -206,6 +206,18 @@ describe('check-in drafts', () => {
     expect(body.errors[0].pointer).toBe('/checkIn/condition/seat-7q.lid')
     expect(await count('jobs')).toBe(before)
   })
+  it('times that do not exist or make no sense, and doors without a row, are refused by pointer', async () => {
+    const pointers = async (change: object) =>
+      (await front.send('POST', '/api/jobs', { ...opening(), ...change })).body.errors?.map(
+        (e: { pointer: string }) => e.pointer,
+      )
+    expect(await pointers({ arrives: '2026-13-45T99:99Z' })).toEqual(['/arrives'])
+    expect(await pointers({ due: '2020-01-01T00:00Z' })).toEqual(['/due'])
+    expect(await pointers({ due: '9999-01-01T00:00Z' })).toEqual(['/due'])
+    const { checkIn } = opening()
+    checkIn.vehicle.body.doors.push({ row: 3, kind: 'hinged' })
+    expect(await pointers({ checkIn })).toEqual(['/checkIn/vehicle/body/doors/2/row'])
+  })
   it('once checked in it is no draft, and it is not checked in twice', async () => {
     const job = await issuedJob()
     expect((await lead.send('POST', `/api/jobs/${job.id}/procedure`)).body.code).toBe('checked-in')

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { bodyNamed } from '../../tests/fixtures/cars.ts'
+import { bodyFaults } from './check.ts'
 import type { Body } from './schema.ts'
 import { type Patch, sheetOf } from './sheet.ts'
 import { surfacesOf } from './surfaces.ts'
@@ -59,4 +60,17 @@ it('names the driver’s seat by the side of the wheel', () => {
     )!.name
   expect(name('right')).toBe('Driver seat base')
   expect(name('left')).toBe('Passenger seat base')
+})
+
+it('refuses doors at rows that are not there, twice, or not at the front', () => {
+  const faults = (doors: Body['doors']) => bodyFaults({ ...bodyNamed('hatchback'), doors }, '').map((f) => f.pointer)
+  expect(faults(bodyNamed('hatchback').doors)).toEqual([])
+  expect(
+    faults([
+      { row: 1, kind: 'hinged' },
+      { row: 3, kind: 'hinged' },
+      { row: 1, kind: 'sliding' },
+    ]),
+  ).toEqual(['/doors/1/row', '/doors/2/row'])
+  expect(faults([{ row: 2, kind: 'hinged' }])).toEqual(['/doors'])
 })

@@ -2,12 +2,12 @@ import { type Static, Type } from '@sinclair/typebox'
 
 /** Parts of concentrate to parts of water, as the label or the person gave them; never kept as a fraction alone. */
 export const Ratio = Type.Object(
-  { concentrate: Type.Number({ exclusiveMinimum: 0, maximum: 1e6 }), water: Type.Number({ minimum: 0, maximum: 1e6 }) },
+  { concentrate: Type.Number({ minimum: 1e-6, maximum: 1e6 }), water: Type.Number({ minimum: 0, maximum: 1e6 }) },
   { additionalProperties: false, description: 'Parts of concentrate to parts of water; water 0 is neat.' },
 )
 export type Ratio = Static<typeof Ratio>
 
-const Millilitres = Type.Number({ exclusiveMinimum: 0, maximum: 1e7 })
+const Millilitres = Type.Number({ minimum: 1e-3, maximum: 1e7 })
 
 export const MixRequest = Type.Object(
   {

@@ -68,6 +68,53 @@ describe('random problems built backwards from a hidden feasible day', () => {
   })
 })
 
+describe('the checker itself', () => {
+  it('cannot be passed by a spoilt plan: a moved start, a swapped person, a dropped activity, a wrong total', () => {
+    const random = seededRandom(31)
+    const caught = { moved: 0, swapped: 0, dropped: 0, total: 0 }
+    for (let i = 0; i < 40; i++) {
+      const request = { ...hiddenFeasible(random), iterations: 5 }
+      const answer = plan(request)
+      const spoil = (change: (copy: typeof answer) => void) => {
+        const copy = structuredClone(answer)
+        change(copy)
+        return faultsOfPlan(request, copy).length > 0 ? 1 : 0
+      }
+      const at = Math.floor(random() * answer.assignments.length)
+      caught.moved += spoil((c) => {
+        c.assignments[at]!.start -= 3
+      })
+      caught.swapped += spoil((c) => {
+        c.assignments[at]!.technicians = ['nobody', ...c.assignments[at]!.technicians]
+      })
+      caught.dropped += spoil((c) => {
+        c.assignments.splice(at, 1)
+      })
+      caught.total += spoil((c) => {
+        c.objective.makespan--
+      })
+    }
+    expect(caught).toEqual({ moved: 40, swapped: 40, dropped: 40, total: 40 })
+  })
+  it('the random problems contain every feature of the contract', () => {
+    const random = seededRandom(2026)
+    const list = Array.from({ length: 300 }, () => hiddenFeasible(random))
+    const share = (has: (r: PlanRequest) => boolean | undefined) => list.filter(has).length
+    expect(share((r) => r.jobs.some((j) => j.holds))).toBeGreaterThan(50)
+    expect(share((r) => (r.now ?? 0) > 0 && r.fixed!.some((f) => f.start < r.now!))).toBeGreaterThan(50)
+    expect(share((r) => r.fixed!.some((f) => f.start >= r.now!))).toBeGreaterThan(50)
+    expect(share((r) => r.equipment!.some((e) => e.out))).toBeGreaterThan(50)
+    expect(share((r) => r.technicians.some((t) => t.shifts.length > 1))).toBeGreaterThan(50)
+    expect(share((r) => r.jobs.some((j) => j.crewLimit))).toBeGreaterThan(50)
+    expect(share((r) => r.jobs.some((j) => j.release))).toBeGreaterThan(30)
+    expect(share((r) => r.technicians.some((t) => t.site))).toBeGreaterThan(10)
+    expect(share((r) => r.links!.some((l) => l.maxLag !== undefined))).toBeGreaterThan(200)
+    expect(
+      share((r) => r.activities.some((a) => a.crew === 0) && r.activities.some((a) => a.crew === 2)),
+    ).toBeGreaterThan(100)
+  })
+})
+
 describe('the contract, rule by rule', () => {
   it('1, 2: work stays inside one shift interval; touching intervals are not merged', () => {
     const answer = plan(with_({ activities: [act('a', 300, { crew: 1 })] }))

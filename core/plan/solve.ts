@@ -130,7 +130,10 @@ export function solve(
   let best = build({ priority: priorities(keys, components), member: keys.member, liking: usualLiking(problem) })
   onBetter?.(best)
   let iterations = 1
-  while (keepGoing(iterations)) {
+  // "No room" needs a search behind it, whatever the budget: greedy failure alone is no reason.
+  const enough = Math.min(200, Math.ceil(20_000 / Math.max(1, problem.acts.length)))
+  const unproven = () => best.failed.size > known.size && iterations < enough
+  while (keepGoing(iterations) || unproven()) {
     const varied = vary(
       keys,
       problem,

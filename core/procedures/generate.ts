@@ -1,3 +1,4 @@
+import { bodyFaults } from '#core/cabin/check.ts'
 import type { Surface } from '#core/cabin/schema.ts'
 import { surfacesOf, zoneGroupName } from '#core/cabin/surfaces.ts'
 import { chanceWords, removalChance } from '#core/condition/expectation.ts'
@@ -321,6 +322,8 @@ function expectationsOf(
 export function generateProcedure(request: ProcedureRequest, catalogue: Catalogue): Procedure {
   const { checkIn } = request
   const { body } = checkIn.vehicle
+  const impossible = bodyFaults(body, '/checkIn/vehicle/body')
+  if (impossible.length > 0) throw new BadInput(impossible)
   const surfaces = surfacesOf(body, catalogue.surfaces)
   checkReferences(request, surfaces, catalogue)
   const means = {

@@ -14,7 +14,7 @@ const kind = <T extends string, D extends TSchema>(type: T, data: D) =>
       type: Type.Literal(type),
       data,
       device: Type.String({ minLength: 1, maxLength: 60 }),
-      deviceSeq: Type.Integer({ minimum: 0 }),
+      deviceSeq: Type.Integer({ minimum: 0, maximum: 2_147_483_647 }),
       deviceTime: Type.String({ maxLength: 40 }),
     },
     Strict,

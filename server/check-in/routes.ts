@@ -2,7 +2,9 @@ import { Type } from '@sinclair/typebox'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { generateProcedure } from '#core/procedures/generate.ts'
 import { CheckIn } from '#core/procedures/schema.ts'
+import type { Fault } from '#core/units/fault.ts'
 import { jobOf } from '#server/http/jobs.ts'
+import { Problem } from '#server/http/problem.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
 import { jobView, openJob, saveDraft } from './store.ts'
 import type { JobView } from './views.ts'
@@ -18,6 +20,21 @@ const Uuid = Type.String({ pattern: '^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab
 const Opening = Type.Object({ id: Uuid, checkIn: CheckIn, arrives: Moment, due: Due }, Strict)
 const Draft = Type.Object({ version: Type.Integer({ minimum: 1 }), checkIn: CheckIn, due: Due }, Strict)
 
+const month = 31 * 24 * 3_600_000
+
+/** Times that exist, in an order that makes sense; the pattern alone lets the 45th of a month through. */
+function judgeTimes({ arrives, due }: { arrives: string; due: string | null }) {
+  const errors: Fault[] = []
+  const [from, to] = [Date.parse(arrives), due === null ? null : Date.parse(due)]
+  if (Number.isNaN(from)) errors.push({ pointer: '/arrives', message: `"${arrives}" is no moment.` })
+  if (to !== null && Number.isNaN(to)) errors.push({ pointer: '/due', message: `"${due}" is no moment.` })
+  else if (to !== null && (to < from || to > from + month))
+    errors.push({ pointer: '/due', message: 'It must be after the arrival, and within a month of it.' })
+  if (Math.abs(from - Date.now()) > 12 * month)
+    errors.push({ pointer: '/arrives', message: 'It is more than a year from now.' })
+  if (errors.length > 0) throw new Problem(400, 'invalid', errors[0]!.message, errors)
+}
+
 export const checkInRoutes = ({ db, catalogue, live }: World): Route[] => {
   /** The engine itself is the judge of what a body and a condition may hold; what it refuses is not stored. */
   const judge = (checkIn: CheckIn) => {
@@ -32,6 +49,7 @@ export const checkInRoutes = ({ db, catalogue, live }: World): Route[] => {
       body: Opening,
       handle: async ({ scope, body }): Promise<JobView> => {
         judge(body.checkIn)
+        judgeTimes(body)
         const job = await openJob(db, scope, body)
         live.publish({ shop: scope.shop, topic: 'job', job: job.id })
         return jobView(job)
@@ -49,8 +67,9 @@ export const checkInRoutes = ({ db, catalogue, live }: World): Route[] => {
       allow: 'check-in.write',
       body: Draft,
       handle: async ({ scope, params, body }): Promise<JobView> => {
-        await jobOf(db, scope, params.id!)
+        const before = await jobOf(db, scope, params.id!)
         judge(body.checkIn)
+        judgeTimes({ arrives: before.arrives, due: body.due })
         const job = await saveDraft(db, scope, params.id!, body.version, { checkIn: body.checkIn, due: body.due })
         live.publish({ shop: scope.shop, topic: 'job', job: job.id })
         return jobView(job)

@@ -35,6 +35,8 @@ export function faultsOfPlan(request: any, answer: any): string[] {
     if (fixed.has(id)) {
       const f = fixed.get(id)
       if (x.start !== f.start || x.end !== (f.end ?? f.start + a.minutes)) say(`${id} is fixed and was moved`)
+      if ([...x.technicians].sort().join() !== [...f.technicians].sort().join())
+        say(`${id} is fixed and has other people`)
     } else if (x.end - x.start !== a.minutes) say(`${id} lasts ${x.end - x.start}, not ${a.minutes}`)
     if (isFact(id)) continue
     if (x.start < Math.max(now, job.release ?? 0)) say(`${id} starts before its release or now`)
@@ -42,6 +44,10 @@ export function faultsOfPlan(request: any, answer: any): string[] {
     if (x.technicians.length !== crew || new Set(x.technicians).size !== crew) say(`${id} has the wrong head-count`)
     for (const p of x.technicians) {
       const t = techs.get(p)
+      if (!t) {
+        say(`nobody is called ${p}`)
+        continue
+      }
       for (const skill of [...(a.skill ? [a.skill] : []), ...(a.skills ?? [])])
         if (!(t.skills ?? []).includes(skill)) say(`${p} lacks ${skill} for ${id}`)
       if (!t.shifts.some(([s, e]: [number, number]) => s <= x.start && x.end <= e))

@@ -74,6 +74,31 @@ export function hiddenFeasible(random: Random): PlanRequest {
   const machines = hidden.filter((a) => a.machine)
   const peak = Math.max(1, ...machines.map((a) => machines.filter((b) => b.start <= a.start && b.end > a.start).length))
   const end = Math.max(...hidden.map((a) => a.end))
+  const of = (job: string) => hidden.filter((a) => a.job === job)
+  const hulls = jobs.flatMap((j) =>
+    of(j.id).length > 0
+      ? [{ id: j.id, start: Math.min(...of(j.id).map((a) => a.start)), end: Math.max(...of(j.id).map((a) => a.end)) }]
+      : [],
+  )
+  const bays = Math.max(1, ...hulls.map((h) => hulls.filter((o) => o.start <= h.start && o.end > h.start).length))
+  const holding = random() < 0.3
+  const peakCrew = (job: string) =>
+    Math.max(
+      1,
+      ...of(job).map((a) =>
+        of(job)
+          .filter((b) => b.start <= a.start && b.end > a.start)
+          .reduce((sum, b) => sum + b.crew, 0),
+      ),
+    )
+  // Some activities have begun before "now", as they did in the hidden day; some later ones are pinned to it.
+  const now = random() < 0.3 ? int(1, Math.max(1, Math.floor(end / 3))) : 0
+  const fixed = hidden
+    .filter((a) => a.start < now || random() < 0.04)
+    .map((a) => ({ activity: a.id, start: a.start, technicians: a.people.map((p) => people[p]!.id) }))
+  // An hour out of use is cut in only where the hidden day leaves the machine alone.
+  const outAt = int(0, end)
+  const idle = machines.every((a) => a.end <= outAt || a.start >= outAt + 15)
   return {
     technicians: people.map((p, i) => {
       const mine = hidden.filter((a) => a.people.includes(i))
@@ -81,9 +106,11 @@ export function hiddenFeasible(random: Random): PlanRequest {
       // A break is cut in only where the hidden day leaves room for it.
       const cut = joint !== undefined && mine.every((a) => a.end <= joint || a.start >= joint)
       const close = end + int(0, 40)
+      const home = twoSites && mine.every((a) => a.start >= way)
       return {
         id: p.id,
         skills: p.skills,
+        ...(home ? { site: 'yard' } : {}),
         shifts:
           cut && joint < close
             ? [
@@ -93,12 +120,20 @@ export function hiddenFeasible(random: Random): PlanRequest {
             : [[0, close]],
       }
     }),
-    equipment: [{ id: 'extractor', count: peak }],
+    equipment: [
+      { id: 'extractor', count: peak, ...(idle && random() < 0.5 ? { out: [[outAt, outAt + 15]] } : {}) },
+      { id: 'bay', count: bays },
+    ],
     ...(twoSites ? { sites: { travel: [{ from: 'yard', to: 'quay', minutes: way }] } } : {}),
     jobs: jobs.map((j) => ({
       id: j.id,
       ...(twoSites ? { site: j.site } : {}),
       ...(random() < 0.5 ? { due: end } : {}),
+      ...(random() < 0.3 && of(j.id).length > 0
+        ? { release: Math.max(0, Math.min(...of(j.id).map((a) => a.start)) - int(0, 5)) }
+        : {}),
+      ...(random() < 0.3 ? { crewLimit: peakCrew(j.id) } : {}),
+      ...(holding ? { holds: ['bay'] } : {}),
       weight: int(1, 3),
     })),
     activities: hidden.map((a) => ({
@@ -111,7 +146,8 @@ export function hiddenFeasible(random: Random): PlanRequest {
       zones: a.zones,
     })),
     links,
-    now: 0,
+    fixed,
+    now,
     seed: 1,
   }
 }

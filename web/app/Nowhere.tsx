@@ -4,7 +4,7 @@ import { words } from './words.ts'
 export function Nowhere() {
   return (
     <div className="card">
-      <p>{words.nothingHere}</p>
+      <h1 style={{ fontSize: '1.4rem', marginBottom: 8 }}>{words.nothingHere}</h1>
       <Link to="/">{words.toDay}</Link>
     </div>
   )

@@ -40,6 +40,10 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
   const surfaces = useMemo(() => surfacesOf(body, catalogue.surfaces), [body, catalogue])
   const sheet = useMemo(() => sheetOf(body, surfaces), [body, surfaces])
   const names = useMemo(() => new Map(surfaces.map((s) => [s.id, s])), [surfaces])
+  const families = useMemo(
+    () => new Map(surfaces.map((s) => [s.id, catalogue.materials.find((m) => m.id === s.material)?.family])),
+    [surfaces, catalogue],
+  )
   const { condition } = draft.checkIn
 
   const put = (surface: string, with_: Brush, step: boolean) =>
@@ -83,6 +87,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
             noseUp={narrow}
             label={`Cabin sheet of ${job.callSign}. ${words.hint}`}
             look={(id) => ({
+              weave: families.get(id),
               name: names.get(id)!.name,
               soil: condition[id]?.soil ?? 0,
               marks: marksOf(condition[id]),

@@ -1,5 +1,6 @@
 import { Button, Form, Input, InputNumber, Radio, Select } from 'antd'
 import { Link, useNavigate } from 'react-router'
+import type { Body } from '#core/cabin/schema.ts'
 import { clockIn } from '#web/app/clock.ts'
 import { useCatalogue, useMay, useSession } from '#web/app/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -14,6 +15,9 @@ interface Fields {
   model: string
   customer: string
   driverSide: 'left' | 'right'
+  lastRow: 2 | 3
+  rearDoors: 'hinged' | 'sliding' | 'none'
+  load: 'hatch' | 'boot'
   seat: string
   mat: string
   hours: number
@@ -23,7 +27,16 @@ interface Fields {
 const seatMaterials = ['flat-cloth', 'plush', 'coated-leather']
 const matMaterials = ['carpet-mat', 'rubber-mat']
 
+/** What a body's preset says about the parameters the form offers. */
+const shapeOf = (body: Body) => ({
+  body: body.id,
+  lastRow: body.rows.at(-1)!.seats === 2 ? (2 as const) : (3 as const),
+  rearDoors: body.doors.find((d) => d.row === 2)?.kind ?? ('none' as const),
+  load: body.load === 'boot' ? ('boot' as const) : ('hatch' as const),
+})
+
 export default function CheckInsScreen() {
+  const [form] = Form.useForm<Fields>()
   const zone = useSession().data!.timeZone
   const catalogue = useCatalogue()
   const drafts = useDrafts()
@@ -39,7 +52,14 @@ export default function CheckInsScreen() {
 
   const submit = async (f: Fields) => {
     const model = bodies.find((b) => b.id === f.body)!
-    const body = { ...model, driverSide: f.driverSide, materials: { ...model.materials, seat: f.seat, mat: f.mat } }
+    const body = {
+      ...model,
+      driverSide: f.driverSide,
+      rows: model.rows.map((row, i) => (i === model.rows.length - 1 ? { ...row, seats: f.lastRow } : row)),
+      doors: [model.doors[0]!, ...(f.rearDoors === 'none' ? [] : [{ row: 2, kind: f.rearDoors }])],
+      load: f.load,
+      materials: { ...model.materials, seat: f.seat, mat: f.mat },
+    }
     const now = new Date()
     const due = new Date(now.getTime() + f.hours * 3_600_000)
     const checkIn = {
@@ -92,7 +112,18 @@ export default function CheckInsScreen() {
             layout="vertical"
             requiredMark={false}
             onFinish={(f) => void submit(f)}
-            initialValues={{ body: 'hatchback', driverSide: 'left', seat: 'flat-cloth', mat: 'carpet-mat', hours: 4 }}
+            initialValues={{
+              driverSide: 'left',
+              seat: 'flat-cloth',
+              mat: 'carpet-mat',
+              hours: 4,
+              ...shapeOf(bodies[0]!),
+            }}
+            onValuesChange={(changed: Partial<Fields>) => {
+              const model = bodies.find((b) => b.id === changed.body)
+              if (model) form.setFieldsValue(shapeOf(model))
+            }}
+            form={form}
           >
             <Form.Item name="body" label="Body">
               <Radio.Group
@@ -122,6 +153,15 @@ export default function CheckInsScreen() {
               </Form.Item>
               <Form.Item name="mat" label="Mats">
                 <Select options={materialOptions(matMaterials)} />
+              </Form.Item>
+              <Form.Item name="rearDoors" label="Rear doors">
+                <Radio.Group optionType="button" options={['hinged', 'sliding', 'none']} />
+              </Form.Item>
+              <Form.Item name="lastRow" label="Places in the last row">
+                <Radio.Group optionType="button" options={[2, 3]} />
+              </Form.Item>
+              <Form.Item name="load" label="Load area">
+                <Radio.Group optionType="button" options={['hatch', 'boot']} />
               </Form.Item>
               <Form.Item name="driverSide" label="Wheel on the">
                 <Radio.Group optionType="button" options={['left', 'right']} />

@@ -5,6 +5,8 @@ import './cabin-sheet.css'
 export interface PatchLook {
   name: string
   soil: number
+  /** Family of its material, whose weave is drawn into the patch. */
+  weave?: string
   /** Letters drawn on the patch: S stain, H hair, G grit. */
   marks: string
   /** Lit: this is where the work is. */
@@ -13,6 +15,7 @@ export interface PatchLook {
   done?: boolean
 }
 
+const weaves = new Set(['cloth', 'carpet', 'leather', 'headliner'])
 const soilWords = ['clean', 'dust', 'used', 'heavy', 'severe']
 const markWords: Record<string, string> = { S: 'stain', H: 'hair', G: 'grit' }
 
@@ -151,6 +154,18 @@ export function CabinSheet({
       {...handlers}
     >
       <defs>
+        <pattern id={`${id}-cloth`} width="4" height="4" patternUnits="userSpaceOnUse">
+          <path d="M0 4L4 0M-1 1L1 -1M3 5L5 3" stroke="var(--stem)" strokeWidth="0.5" opacity="0.3" />
+        </pattern>
+        <pattern id={`${id}-carpet`} width="5" height="6" patternUnits="userSpaceOnUse">
+          <path d="M1 1V3M3.5 4V6" stroke="var(--stem)" strokeWidth="0.6" opacity="0.35" />
+        </pattern>
+        <pattern id={`${id}-leather`} width="9" height="8" patternUnits="userSpaceOnUse">
+          <path d="M0 2Q2 0 4 2T8 2M3 6Q5 4 7 6" fill="none" stroke="var(--stem)" strokeWidth="0.5" opacity="0.35" />
+        </pattern>
+        <pattern id={`${id}-headliner`} width="5" height="5" patternUnits="userSpaceOnUse">
+          <circle cx="1" cy="1" r="0.5" fill="var(--stem)" opacity="0.3" />
+        </pattern>
         <pattern id={`${id}-1`} width="7" height="7" patternUnits="userSpaceOnUse">
           <circle cx="2" cy="2" r="0.8" fill="var(--hatch)" opacity="0.45" />
         </pattern>
@@ -197,6 +212,9 @@ export function CabinSheet({
           <g key={patch.surface} data-surface={patch.surface} className={classes} {...handle}>
             {!active && <title>{describe(is)}</title>}
             <rect className="ground" {...shape} />
+            {is.weave && weaves.has(is.weave) && (
+              <rect {...shape} fill={`url(#${id}-${is.weave})`} pointerEvents="none" />
+            )}
             {is.soil > 0 && !is.dim && <rect {...shape} fill={`url(#${id}-${is.soil})`} pointerEvents="none" />}
             {is.marks && (
               <g pointerEvents="none" transform={`translate(${patch.x + patch.w / 2} ${patch.y + patch.h / 2})`}>

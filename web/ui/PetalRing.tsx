@@ -40,8 +40,9 @@ export function PetalRing({
       width={size}
       height={size}
       viewBox="-50 -50 100 100"
-      role="img"
-      aria-label={said}
+      role={said ? 'img' : undefined}
+      aria-label={said || undefined}
+      aria-hidden={said ? undefined : true}
       className="car-ink"
       style={{ flex: 'none', '--car': colour } as React.CSSProperties}
     >

@@ -1,0 +1,80 @@
+import pino from 'pino'
+import type { Browser } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { seedDemo } from '#server/demo/day.ts'
+import { type Running, start } from '#server/serve.ts'
+import { launch } from '../support/browser.ts'
+import { axe, person, type WatchedPage } from '../support/watched-page.ts'
+import { freshDatabase } from '../support/world.ts'
+
+let browser: Browser
+let running: Running
+let base: string
+let jobs: Map<string, string>
+
+beforeAll(async () => {
+  running = await start({
+    databaseUri: await freshDatabase(inject('database')),
+    port: 0,
+    pages: 'dist/web',
+    log: pino({ level: 'silent' }),
+  })
+  await seedDemo(running.world)
+  base = `http://127.0.0.1:${running.port}`
+  browser = await launch()
+})
+afterAll(async () => {
+  await browser?.close()
+  await running?.stop()
+})
+
+const screens = [
+  '/',
+  '/check-in',
+  '/mixing',
+  '/plan',
+  '/work',
+  '/jobs/Brant Fennel/procedure',
+  '/jobs/Calder Slipware/check-in',
+  '/jobs/Calder Slipware/procedure',
+  '/jobs/Osprey Longreach 7/work',
+  '/jobs/Brant Tendril/final',
+  '/jobs/Brant Tendril/report',
+  '/nowhere',
+]
+
+describe.each([
+  ['paper theme, desk', { width: 1280, height: 800 }, 'paper'],
+  ['bay theme, desk', { width: 1280, height: 800 }, 'bay'],
+  ['paper theme, phone', { width: 390, height: 844 }, 'paper'],
+  ['bay theme, tablet upright', { width: 768, height: 1024 }, 'bay'],
+] as const)('the demonstration day, %s', (_name, viewport, theme) => {
+  let watched: WatchedPage
+  it('signs in', async () => {
+    const context = await browser.newContext({ viewport })
+    const door = await context.newPage()
+    await door.goto(base)
+    await door.evaluate(`localStorage.setItem('theme', '${theme}')`)
+    await door.reload()
+    await door.getByRole('button', { name: 'Start work' }).waitFor()
+    expect(await axe(door)).toEqual([])
+    await context.close()
+    watched = await person(browser, base, 'tam', '4182', viewport)
+    await watched.page.evaluate(`localStorage.setItem('theme', '${theme}')`)
+    const day = (await (await watched.page.request.get(`${base}/api/day`)).json()) as {
+      jobs: { id: string; vehicle: string }[]
+    }
+    jobs = new Map(day.jobs.map((j) => [j.vehicle, j.id]))
+    expect(jobs.size).toBe(4)
+  })
+  it.each(screens)('%s: axe finds nothing, nothing scrolls sideways', async (screen) => {
+    const path = screen.replace(/^\/jobs\/([^/]+)/, (_, vehicle) => `/jobs/${jobs.get(vehicle)}`)
+    await watched.page.goto(base + path)
+    await watched.page.getByRole('status', { name: 'Fetching' }).waitFor({ state: 'detached' })
+    expect(await axe(watched.page)).toEqual([])
+    expect(
+      await watched.page.evaluate<number>('document.documentElement.scrollWidth - innerWidth'),
+    ).toBeLessThanOrEqual(0)
+  })
+  it('nothing went wrong on the way', () => expect(watched.troubles).toEqual([]))
+})
