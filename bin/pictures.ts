@@ -8,6 +8,7 @@ import { startInstance } from '#server/database/instance.ts'
 import { seedDemo } from '#server/demo/day.ts'
 import { start } from '#server/serve.ts'
 import { launch } from '../tests/support/browser.ts'
+import { person } from '../tests/support/watched-page.ts'
 
 const only = process.argv.slice(2)
 const folder = mkdtempSync(join(tmpdir(), 'chamomile-pictures-'))
@@ -15,24 +16,18 @@ const database = await startInstance({ folder, throwAway: true })
 const running = await start({ databaseUri: database.uri, port: 0, pages: 'dist/web', log: pino({ level: 'error' }) })
 await seedDemo(running.world)
 const browser = await launch()
+const watched: string[][] = []
 const base = `http://127.0.0.1:${running.port}`
 
 async function signedIn(
   login: string,
   pin: string,
   viewport: { width: number; height: number },
-  theme: 'light' | 'dark' = 'light',
+  theme = 'paper',
 ): Promise<Page> {
-  const context = await browser.newContext({ viewport, colorScheme: theme, reducedMotion: 'reduce' })
-  const page = await context.newPage()
-  page.on('pageerror', (error) => console.error(`page error: ${error.message}`))
-  page.on('console', (message) => message.type() === 'error' && console.error(`console: ${message.text()}`))
-  await page.goto(base)
-  await page.getByLabel('Shop').fill('reedmere')
-  await page.getByLabel('Name').fill(login)
-  await page.getByLabel('PIN').fill(pin)
-  await page.getByRole('button', { name: 'Start work' }).click()
-  await page.getByRole('navigation', { name: 'Places' }).waitFor()
+  const { page, troubles } = await person(browser, base, login, pin, viewport)
+  await page.evaluate(`localStorage.setItem('theme', '${theme}')`)
+  watched.push(troubles)
   return page
 }
 
@@ -84,9 +79,10 @@ await shoot(hand, 'work-phone', `/jobs/${fleet}/work`)
 await shoot(hand, 'day-phone', '/')
 const front = await signedIn('bea', '3925', phone)
 await shoot(front, 'check-in-phone', `/jobs/${pottery}/check-in`)
-const night = await signedIn('tam', '4182', desk, 'dark')
+const night = await signedIn('tam', '4182', desk, 'bay')
 await shoot(night, 'day-bay', '/')
 await browser.close()
+for (const trouble of watched.flat()) console.error(trouble)
 await running.stop()
 await database.stop()
 rmSync(folder, { recursive: true, force: true })

@@ -45,7 +45,12 @@ export function needsOf(procedure: Procedure, state: WorkState, places: readonly
     const open = places.filter((p) => !state.checks[p]).length
     needs.push(
       open > 0
-        ? { kind: 'final-check', title: `${open} places to look at`, step: null, at: now }
+        ? {
+            kind: 'final-check',
+            title: open === 1 ? '1 place to look at' : `${open} places to look at`,
+            step: null,
+            at: now,
+          }
         : { kind: 'hand-over', title: 'Ready to hand over', step: null, at: now },
     )
   }

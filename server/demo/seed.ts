@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import type { Database } from '#server/database/connection.ts'
 import { containers, equipment, people, shops } from '#server/database/schema.ts'
-import type { Scope } from '#server/http/scope.ts'
+import { type Scope, scopeColumns } from '#server/http/scope.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
 import { hashPin } from '#server/people/store.ts'
 import type { ShopSpec } from './shop.ts'
@@ -31,15 +31,7 @@ export async function isEmpty(db: Database): Promise<boolean> {
 /** A scope for the seed alone: there is no session yet when the demonstration writes its past. */
 export async function seedScope(db: Database, person: string): Promise<Scope> {
   const [row] = await db
-    .select({
-      shop: shops.id,
-      shopName: shops.name,
-      timeZone: shops.timeZone,
-      houseRules: shops.houseRules,
-      person: people.id,
-      name: people.name,
-      role: people.role,
-    })
+    .select(scopeColumns)
     .from(people)
     .innerJoin(shops, eq(shops.id, people.shop))
     .where(eq(people.id, person))

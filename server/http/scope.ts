@@ -17,6 +17,17 @@ export interface Scope {
   readonly role: Role
 }
 
+/** What a scope is made of, for whoever has established a person: the session here, and the demonstration's seed. */
+export const scopeColumns = {
+  shop: shops.id,
+  shopName: shops.name,
+  timeZone: shops.timeZone,
+  houseRules: shops.houseRules,
+  person: people.id,
+  name: people.name,
+  role: people.role,
+}
+
 const hours = 12
 export const sessionCookie = 'chamomile_session'
 export const sessionSeconds = hours * 3600
@@ -38,16 +49,7 @@ export async function closeSession(db: Database, token: string): Promise<void> {
 /** The scope of a session token, or undefined when it is unknown or over. */
 export async function scopeOf(db: Database, token: string): Promise<Scope | undefined> {
   const [row] = await db
-    .select({
-      shop: shops.id,
-      shopName: shops.name,
-      timeZone: shops.timeZone,
-      houseRules: shops.houseRules,
-      person: people.id,
-      name: people.name,
-      role: people.role,
-      expires: sessions.expires,
-    })
+    .select({ ...scopeColumns, expires: sessions.expires })
     .from(sessions)
     .innerJoin(people, eq(people.id, sessions.person))
     .innerJoin(shops, eq(shops.id, sessions.shop))

@@ -28,6 +28,7 @@ export function AgreedPanel({ checkIn, onChange }: { checkIn: CheckIn; onChange:
           <Radio.Group
             aria-labelledby={id}
             optionType="button"
+            buttonStyle="solid"
             options={answers}
             value={said(checkIn.permissions[id])}
             onChange={(e) =>

@@ -6,6 +6,7 @@ import { useCatalogue, useMay, useSession } from '#web/app/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useDrafts, useOpenJob } from './api.ts'
+import './check-in.css'
 import { words } from './words.ts'
 
 interface Fields {
@@ -75,14 +76,7 @@ export default function CheckInsScreen() {
     if (job) void go(`/jobs/${job.id}/check-in`)
   }
   return (
-    <div
-      style={{
-        display: 'grid',
-        gridTemplateColumns: 'repeat(auto-fit, minmax(300px, 1fr))',
-        gap: 12,
-        alignItems: 'start',
-      }}
-    >
+    <div className="take-in">
       <section className="card">
         <h2>{words.expected}</h2>
         {drafts.data.length === 0 && <p className="soft">{words.none}</p>}
@@ -128,10 +122,13 @@ export default function CheckInsScreen() {
             <Form.Item name="body" label="Body">
               <Radio.Group
                 optionType="button"
+                buttonStyle="solid"
                 options={bodies.map((b) => ({ value: b.id, label: b.name.split(',')[0]! }))}
               />
             </Form.Item>
-            <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', columnGap: 12 }}>
+            <div
+              style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(210px, 1fr))', columnGap: 16 }}
+            >
               <Form.Item
                 name="plate"
                 label="Plate"
@@ -155,16 +152,16 @@ export default function CheckInsScreen() {
                 <Select options={materialOptions(matMaterials)} />
               </Form.Item>
               <Form.Item name="rearDoors" label="Rear doors">
-                <Radio.Group optionType="button" options={['hinged', 'sliding', 'none']} />
+                <Radio.Group optionType="button" buttonStyle="solid" options={['hinged', 'sliding', 'none']} />
               </Form.Item>
               <Form.Item name="lastRow" label="Places in the last row">
-                <Radio.Group optionType="button" options={[2, 3]} />
+                <Radio.Group optionType="button" buttonStyle="solid" options={[2, 3]} />
               </Form.Item>
               <Form.Item name="load" label="Load area">
-                <Radio.Group optionType="button" options={['hatch', 'boot']} />
+                <Radio.Group optionType="button" buttonStyle="solid" options={['hatch', 'boot']} />
               </Form.Item>
               <Form.Item name="driverSide" label="Wheel on the">
-                <Radio.Group optionType="button" options={['left', 'right']} />
+                <Radio.Group optionType="button" buttonStyle="solid" options={['left', 'right']} />
               </Form.Item>
               <Form.Item
                 name="hours"

@@ -1,9 +1,10 @@
-import { Button, Input, Modal } from 'antd'
+import { Button } from 'antd'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useSay, useWork } from '#web/app/ledger.ts'
 import { useMay } from '#web/app/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
+import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import './handover.css'
 import { words } from './words.ts'
@@ -14,16 +15,10 @@ export default function FinalCheckScreen() {
   const say = useSay(id!)
   const mayCheck = useMay('work.do')
   const [failing, setFailing] = useState<string>()
-  const [note, setNote] = useState('')
   if (work.isPending) return <Fetching lines={5} />
   if (work.isError) return <Told error={work.error} onRetry={() => void work.refetch()} />
   const { places, state, names } = work.data
   const left = places.filter((p) => !state.checks[p.id]).length
-  const fail = () => {
-    say.mutate({ type: 'check-failed', data: { place: failing!, note: note.trim() } })
-    setFailing(undefined)
-    setNote('')
-  }
   return (
     <section className="card" style={{ maxWidth: 860 }}>
       <div className="row" style={{ justifyContent: 'space-between', marginBottom: 8 }}>
@@ -68,23 +63,14 @@ export default function FinalCheckScreen() {
           )
         })}
       </ul>
-      <Modal
-        title={words.note}
+      <ReasonDialog
+        question={words.note}
+        yes={words.keepNote}
+        no={words.cancel}
         open={failing !== undefined}
-        onCancel={() => setFailing(undefined)}
-        onOk={fail}
-        okText={words.keepNote}
-        cancelText={words.cancel}
-        okButtonProps={{ disabled: note.trim().length < 3 }}
-      >
-        <Input.TextArea
-          aria-label={words.note}
-          value={note}
-          maxLength={500}
-          rows={3}
-          onChange={(e) => setNote(e.target.value)}
-        />
-      </Modal>
+        onClose={() => setFailing(undefined)}
+        onSay={(note) => say.mutate({ type: 'check-failed', data: { place: failing!, note } })}
+      />
     </section>
   )
 }

@@ -65,6 +65,7 @@ export function Bench({
         <Radio.Group
           aria-label={words.container}
           optionType="button"
+          buttonStyle="solid"
           value={containerId}
           onChange={(e) => pick(e.target.value)}
           options={containers.map((c) => ({ value: c.id, label: c.name }))}

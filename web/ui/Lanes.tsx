@@ -71,6 +71,7 @@ export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSe
     threads.filter((t) => t.end > from),
     (t) => (t.text.length * 6.6 + 16) / perMinute,
   )
+  const fitsRight = (t: Thread) => x(t.end) + 6 + t.text.length * 6.4 < width
   const bottom = head + rows.length * lane
   const height = bottom + 12 + lines.length * thread
   const every = perMinute * 60 > 60 ? 60 : perMinute * 120 > 60 ? 120 : 240
@@ -198,7 +199,8 @@ export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSe
                 strokeWidth="1.5"
               />
               <text
-                x={Math.min(x(t.end) + 6, width - t.text.length * 6.4)}
+                x={fitsRight(t) ? x(t.end) + 6 : x(t.start) - 6}
+                textAnchor={fitsRight(t) ? 'start' : 'end'}
                 y={bottom + 15 + i * thread}
                 dominantBaseline="central"
                 className="soft-text"

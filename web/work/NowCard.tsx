@@ -1,10 +1,11 @@
-import { Button, Input, Modal } from 'antd'
+import { Button } from 'antd'
 import { useState } from 'react'
 import type { Step } from '#core/procedures/schema.ts'
 import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
 import { stepState } from '#core/work/reduce.ts'
 import type { WorkView } from '#server/work/views.ts'
 import type { Say } from '#web/app/ledger.ts'
+import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
 import { DwellTimer } from './DwellTimer.tsx'
 import { words } from './words.ts'
 
@@ -20,7 +21,6 @@ interface Props {
 /** The one big card: what, how, bottle, towel, timer, caution; one thumb to start, finish, pause or skip. */
 export function NowCard({ view, step, person, now, busy, onSay }: Props) {
   const [skipping, setSkipping] = useState(false)
-  const [reason, setReason] = useState('')
   const at = stepState(view.state, step.id)
   const running = at.status === 'running' && at.runningBy === person
   const own = view.state.timers.find((t) => t.step === step.id)
@@ -29,11 +29,6 @@ export function NowCard({ view, step, person, now, busy, onSay }: Props) {
   const timer = own ?? awaited
   const say = (type: 'step-started' | 'step-finished' | 'step-paused' | 'timer-started' | 'timer-ended') =>
     onSay({ type, data: { step: step.id } })
-  const skip = () => {
-    onSay({ type: 'step-skipped', data: { step: step.id, reason: reason.trim() } })
-    setSkipping(false)
-    setReason('')
-  }
   return (
     <section className="now-card stack" aria-label="Now">
       <div className="card">
@@ -108,23 +103,14 @@ export function NowCard({ view, step, person, now, busy, onSay }: Props) {
           {words.skip}
         </Button>
       </div>
-      <Modal
-        title={words.reason}
+      <ReasonDialog
+        question={words.reason}
+        yes={words.skipIt}
+        no={words.keep}
         open={skipping}
-        onCancel={() => setSkipping(false)}
-        onOk={skip}
-        okText={words.skipIt}
-        cancelText={words.keep}
-        okButtonProps={{ disabled: reason.trim().length < 3 }}
-      >
-        <Input.TextArea
-          aria-label={words.reason}
-          value={reason}
-          maxLength={500}
-          rows={3}
-          onChange={(e) => setReason(e.target.value)}
-        />
-      </Modal>
+        onClose={() => setSkipping(false)}
+        onSay={(reason) => onSay({ type: 'step-skipped', data: { step: step.id, reason } })}
+      />
     </section>
   )
 }

@@ -1,0 +1,157 @@
+import { describe, expect, it } from 'vitest'
+import { catalogue } from '#catalogue/catalogue.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { chanceWords, removalChance } from '#core/condition/expectation.ts'
+import type { SurfaceCondition } from '#core/condition/schema.ts'
+import { bodyNamed } from '../../tests/fixtures/cars.ts'
+import { chooseWork, type Means } from './choose.ts'
+import { jobP80, setUpMinutes, stepP80 } from './minutes.ts'
+
+const everything: Means = {
+  equipment: new Set(catalogue.equipment.map((e) => e.id)),
+  skills: new Set(catalogue.skills.map((s) => s.id)),
+}
+const surfaces = surfacesOf(bodyNamed('hatchback'), catalogue.surfaces)
+
+function chosen(id: string, condition: SurfaceCondition, material?: string, means = everything) {
+  const surface = { ...surfaces.find((s) => s.id === id)!, ...(material ? { material } : {}) }
+  const { work, residuals } = chooseWork(surface, condition, catalogue, means)
+  return { treatments: work.map((w) => w.treatment.id), residuals: residuals.map((r) => r.code) }
+}
+const base = 'seat-1l.seat-base'
+
+describe('rungs by soil', () => {
+  it.each([
+    [0, []],
+    [1, ['vac_seat']],
+    [2, ['vac_seat', 'lm']],
+    [3, ['vac_seat', 'prespray', 'agitate', 'hotx', 'groom']],
+    [4, ['vac_seat', 'prespray', 'agitate', 'hotx', 'round2', 'groom']],
+  ])('cloth seat at soil %d', (soil, treatments) =>
+    expect(chosen(base, { soil })).toEqual({ treatments, residuals: [] }),
+  )
+  it('coated leather is cleaned and finished, never soaked', () => {
+    expect(chosen(base, { soil: 4 }, 'coated-leather').treatments).toEqual([
+      'vac_seat',
+      'leather_clean',
+      'leather_protect',
+    ])
+  })
+  it('perforated leather keeps every wet technique off', () => {
+    const { treatments } = chosen(
+      base,
+      { soil: 4, stains: [{ kind: 'sugar', age: 'old', attempts: 0 }] },
+      'perforated-leather',
+    )
+    for (const id of ['lm', 'hotx', 'enzyme', 'acid']) expect(treatments).not.toContain(id)
+  })
+  it('real suede and wool are for a specialist here, and that is said', () => {
+    expect(chosen(base, { soil: 2 }, 'real-suede')).toEqual({ treatments: [], residuals: ['specialist'] })
+    expect(chosen(base, { soil: 2 }, 'wool')).toEqual({ treatments: [], residuals: ['specialist'] })
+  })
+  it('a headliner too far gone is worked once, gently, and what remains is recorded', () => {
+    expect(chosen('overhead-1.headliner', { soil: 4 })).toEqual({ treatments: ['bonnet'], residuals: ['record'] })
+  })
+  it('screens get a damp towel at most, and no dressing', () => {
+    expect(chosen('dash.screen', { soil: 2 }).treatments).toEqual(['screen'])
+    expect(chosen('dash.dash-top', { soil: 2 }).treatments).toContain('dress')
+    expect(chosen('dash.wheel-front', { soil: 2 }).treatments).not.toContain('dress')
+  })
+})
+
+describe('what is missing', () => {
+  it('steps down a rung and says why: machine, skill', () => {
+    const noMachine = { ...everything, equipment: new Set(['vacuum', 'wet-vac']) }
+    expect(chosen(base, { soil: 4 }, undefined, noMachine)).toEqual({
+      treatments: ['vac_seat', 'lm'],
+      residuals: ['no-equipment'],
+    })
+    const noSkill = { ...everything, skills: new Set<string>() }
+    expect(chosen(base, { soil: 3 }, undefined, noSkill)).toEqual({
+      treatments: ['vac_seat', 'lm'],
+      residuals: ['no-skill'],
+    })
+  })
+  it('with no vacuum at all nothing is done to a seat, and that is told', () => {
+    const bare = { ...everything, equipment: new Set<string>() }
+    expect(chosen(base, { soil: 2 }, undefined, bare)).toEqual({ treatments: [], residuals: ['no-equipment'] })
+  })
+  it('a mild acid without the skill for it is left out and told', () => {
+    const noSpotting = { ...everything, skills: new Set(['extract']) }
+    const { treatments, residuals } = chosen(
+      base,
+      { soil: 2, stains: [{ kind: 'tannin', age: 'fresh', attempts: 0 }] },
+      undefined,
+      noSpotting,
+    )
+    expect(treatments).not.toContain('acid')
+    expect(residuals).toEqual(['no-skill'])
+  })
+})
+
+describe('every stain on every family gives its first treatment or the reason it may not', () => {
+  const places: [string, string][] = [
+    [base, 'flat-cloth'],
+    [base, 'coated-leather'],
+    [base, 'real-suede'],
+    ['foot-1l.carpet', 'easy-carpet'],
+    ['overhead-1.headliner', 'fabric-headliner'],
+    ['dash.dash-top', 'textured-plastic'],
+    ['dash.dash-top', 'soft-touch'],
+  ]
+  it.each(catalogue.stains.flatMap((stain) => places.map(([id, material]) => [stain.id, material, id] as const)))(
+    '%s on %s',
+    (kind, material, id) => {
+      const plain = chosen(id, { soil: 1 }, material)
+      const { treatments, residuals } = chosen(id, { soil: 1, stains: [{ kind, age: 'fresh', attempts: 0 }] }, material)
+      const added = treatments.filter((t) => !plain.treatments.includes(t))
+      const family = catalogue.materials.find((m) => m.id === material)!.family
+      const row = catalogue.stains.find((s) => s.id === kind)!.treat.find((t) => t.families.includes(family))
+      if (row) expect([...plain.treatments, ...added]).toEqual(expect.arrayContaining(row.treatments))
+      else expect(residuals.length).toBeGreaterThan(0)
+    },
+  )
+})
+
+describe('arithmetic', () => {
+  it('wet work covers the marked share, dry work all of it', () => {
+    const surface = surfaces.find((s) => s.id === base)!
+    const { work } = chooseWork(surface, { soil: 2, extent: 0.4 }, catalogue, everything)
+    expect(Object.fromEntries(work.map((w) => [w.treatment.id, w.area / surface.area]))).toEqual({
+      vac_seat: 1,
+      lm: 0.4,
+    })
+  })
+  it('set-up is paid once a machine, and not where a heavier kit stands ready', () => {
+    const of = (...ids: string[]) =>
+      setUpMinutes(catalogue.treatments.filter((t) => ids.includes(t.id))).reduce((sum, s) => sum + s.minutes, 0)
+    expect(of('vac_seat', 'vac_carpet', 'vac_gap')).toBe(3)
+    expect(of('vac_carpet')).toBe(3)
+    expect(of('towel', 'brush', 'small')).toBe(4)
+    expect(of('lm')).toBe(6)
+    expect(of('hotx', 'hotx_carpet')).toBe(12)
+    expect(of('lm', 'hotx')).toBe(12)
+  })
+  it('a job’s 80th percentile is that of the sampled sum: below the sum of the steps’ own', () => {
+    const medians = Array.from({ length: 25 }, () => 9)
+    const job = jobP80(medians, false)
+    expect(job).toBeGreaterThan(225 * 1.1)
+    expect(job).toBeLessThan(225 * 1.3)
+    expect(job).toBeLessThan(medians.reduce((sum, m) => sum + stepP80(m, false), 0))
+    expect(jobP80(medians, true)).toBeGreaterThan(job)
+    expect(jobP80(medians, false, 1)).toBe(job)
+  })
+  it('chances of removal fall by 15 points an attempt, never below none', () => {
+    const stain = (age: 'fresh' | 'old', attempts: number) => ({ kind: 'tannin', age, attempts })
+    expect(removalChance(stain('fresh', 0), { fresh: 90, old: 55 })).toBe(90)
+    expect(removalChance(stain('old', 2), { fresh: 90, old: 55 })).toBe(25)
+    expect(removalChance(stain('old', 9), { fresh: 90, old: 55 })).toBe(0)
+    expect([95, 70, 45, 20, 5].map(chanceWords)).toEqual([
+      'very likely comes out',
+      'likely comes out',
+      'may come out',
+      'will probably stay in part',
+      'will stay',
+    ])
+  })
+})
