@@ -5,6 +5,7 @@ import { bodyLimit } from 'hono/body-limit'
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie'
 import { secureHeaders } from 'hono/secure-headers'
 import { streamSSE } from 'hono/streaming'
+import { jobOf } from './jobs.ts'
 import { notFound, Problem, problemDocument } from './problem.ts'
 import { may, type Permission, permissions } from './roles.ts'
 import type { Route, World } from './route.ts'
@@ -60,12 +61,16 @@ async function requireScope(c: Context<Env>, world: World): Promise<Scope> {
 function install(app: Hono<Env>, route: Route, world: World) {
   app.on(route.method, route.path, async (c) => {
     const scope = await requireScope(c, world)
+    // Before anything else about a job is said, it must be this shop's: whatever the role, another shop's job is not there.
+    if (route.path.startsWith('/api/jobs/:id')) await jobOf(world.db, scope, c.req.param('id')!)
     if (!may(scope.role, route.allow))
       throw new Problem(403, 'not-allowed', `Your role here (${scope.role}) does not include this.`)
     let body: unknown
     if (route.body) {
       body = await jsonBody(c)
       check(route.body, body)
+    } else if (bodyMethods.has(route.method) && (await c.req.text()).trim() !== '') {
+      throw new Problem(400, 'invalid', 'This takes no body.', [{ pointer: '', message: 'There should be no body.' }])
     }
     const answer = await route.handle({ scope, params: c.req.param(), query: c.req.query(), body: body as never })
     return answer === undefined ? c.body(null, 204) : c.json(answer as object)
@@ -102,6 +107,8 @@ function installSession(app: Hono<Env>, world: World, signIn: SignIn) {
 function installLive(app: Hono<Env>, world: World, ending: AbortSignal) {
   app.get('/api/live', async (c) => {
     const scope = await requireScope(c, world)
+    if (!may(scope.role, 'day.see'))
+      throw new Problem(403, 'not-allowed', `Your role here (${scope.role}) does not include this.`)
     return streamSSE(c, async (stream) => {
       let wake = () => {}
       const queue: string[] = []

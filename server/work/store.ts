@@ -10,7 +10,7 @@ import type { WorkEvent, WorkIntent } from '#core/work/schema.ts'
 import type { Database } from '#server/database/connection.ts'
 import { events, jobs, people, plans } from '#server/database/schema.ts'
 import { inTransaction } from '#server/database/transaction.ts'
-import { type JobRow, jobAtWork, jobOf, placesOf } from '#server/http/jobs.ts'
+import { type JobRow, jobAtWork, placesOf } from '#server/http/jobs.ts'
 import { Problem } from '#server/http/problem.ts'
 import { may } from '#server/http/roles.ts'
 import type { Scope } from '#server/http/scope.ts'
@@ -77,7 +77,6 @@ export async function workView(
   catalogue: Catalogue,
   now: string,
 ): Promise<WorkView> {
-  await jobOf(db, scope, jobId)
   const { job, procedure, state } = await jobAtWork(db, scope, jobId)
   if (!procedure) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
   const crew = await db.select({ id: people.id, name: people.name }).from(people).where(eq(people.shop, scope.shop))

@@ -127,7 +127,7 @@ export default function CheckInsScreen() {
               />
             </Form.Item>
             <div
-              style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(210px, 1fr))', columnGap: 16 }}
+              style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(240px, 1fr))', columnGap: 16 }}
             >
               <Form.Item
                 name="plate"
