@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
+import { seededRandom } from '#core/units/random.ts'
 import { bodyNamed } from '../../tests/fixtures/cars.ts'
 import { bodyFaults } from './check.ts'
+import { arrows, neighbour } from './neighbour.ts'
 import type { Body } from './schema.ts'
 import { type Patch, sheetOf } from './sheet.ts'
 import { surfacesOf } from './surfaces.ts'
@@ -73,4 +75,66 @@ it('refuses doors at rows that are not there, twice, or not at the front', () =>
     ]),
   ).toEqual(['/doors/1/row', '/doors/2/row'])
   expect(faults([{ row: 2, kind: 'hinged' }])).toEqual(['/doors'])
+})
+
+describe('200 random bodies', () => {
+  const random = seededRandom(4)
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
+  const bodies = Array.from({ length: 200 }, (): Body => {
+    const count = pick([1, 2, 2, 3])
+    const rows = Array.from({ length: count }, (_, i): Body['rows'][number] => {
+      const kind = i === 0 ? pick(['bucket', 'bucket', 'bench'] as const) : pick(['bench', 'captain', 'bench'] as const)
+      return { kind, seats: kind === 'bench' ? pick([2, 3, 4]) : pick([1, 2, 2]) }
+    })
+    const doors: Body['doors'] = [{ row: 1, kind: 'hinged' }]
+    for (let row = 2; row <= count; row++) if (random() < 0.7) doors.push({ row, kind: pick(['hinged', 'sliding']) })
+    return {
+      ...bodyNamed('hatchback'),
+      driverSide: pick(['left', 'right']),
+      scale: 0.7 + 0.8 * random(),
+      rows,
+      doors,
+      load: pick(['hatch', 'boot', 'none']),
+    }
+  })
+  it('are possible, draw every surface once, and no two patches overlap', () => {
+    for (const body of bodies) {
+      const told = JSON.stringify(body)
+      expect(bodyFaults(body, ''), told).toEqual([])
+      const surfaces = surfacesOf(body, catalogue.surfaces)
+      const { patches, width, height } = sheetOf(body, surfaces)
+      expect(
+        patches.map((p) => p.surface),
+        told,
+      ).toEqual(surfaces.map((s) => s.id))
+      const bad = patches.flatMap((a, i) =>
+        patches
+          .slice(i + 1)
+          .filter((b) => overlap(a, b))
+          .map((b) => `${a.surface} × ${b.surface}`),
+      )
+      expect(bad, told).toEqual([])
+      for (const p of patches)
+        expect(
+          p.x >= 0 && p.y >= 0 && p.x + p.w <= width && p.y + p.h <= height && p.w > 0 && p.h > 0,
+          `${p.surface} ${told}`,
+        ).toBe(true)
+    }
+  })
+  it('let every patch be reached with the arrow keys from the first one', () => {
+    for (const body of bodies) {
+      const { patches } = sheetOf(body, surfacesOf(body, catalogue.surfaces))
+      const reached = new Set([patches[0]!])
+      for (const patch of reached) {
+        for (const [dx, dy] of Object.values(arrows)) {
+          const next = neighbour(patches, patch, dx, dy)
+          if (next) reached.add(next)
+        }
+      }
+      expect(
+        patches.filter((p) => !reached.has(p)).map((p) => p.surface),
+        JSON.stringify(body),
+      ).toEqual([])
+    }
+  })
 })

@@ -85,11 +85,14 @@ function places(body: Body): Place[] {
   const list: Place[] = [
     { place: 'dash', zone: 'dash', zoneGroup: 'dash', row: 0, label: '' },
     { place: 'wheel', zone: 'dash', zoneGroup: 'dash', row: 0, label: '' },
-    { place: 'console', zone: 'console', zoneGroup: 'dash', row: 1, label: '' },
     { place: 'tunnel', zone: 'foot-1l', zoneGroup: 'floor-1', row: 1, label: '' },
     { place: 'overhead-front', zone: 'overhead-1', zoneGroup: 'overhead', row: 1, label: '' },
     { place: 'glass', zone: 'glass', zoneGroup: 'glass', row: 0, label: '' },
   ]
+  const front = body.rows[0]!
+  // A bench or a single seat in front leaves no room for a console between the seats.
+  if (front.kind !== 'bench' && front.seats === 2)
+    list.push({ place: 'console', zone: 'console', zoneGroup: 'dash', row: 1, label: '' })
   for (let row = 1; row <= body.rows.length; row++) list.push(...rowPlaces(body, row))
   list.push(...doorPlaces(body))
   if (body.load !== 'none') list.push({ place: 'load', zone: 'load', zoneGroup: 'load', row: 0, label: '' })

@@ -1,4 +1,5 @@
 import { type KeyboardEvent, type PointerEvent, useId, useMemo, useRef, useState } from 'react'
+import { arrows, neighbour } from '#core/cabin/neighbour.ts'
 import type { Patch, Sheet } from '#core/cabin/sheet.ts'
 import './cabin-sheet.css'
 
@@ -39,30 +40,6 @@ function turned(sheet: Sheet): Sheet {
     outline: turn(sheet.outline),
     wheel: { ...sheet.wheel, x: sheet.height - sheet.wheel.y, y: sheet.wheel.x },
   }
-}
-
-/** The patch nearest in a direction, preferring those straight ahead. */
-function neighbour(patches: readonly Patch[], from: Patch, dx: number, dy: number): Patch | undefined {
-  let best: Patch | undefined
-  let least = Number.POSITIVE_INFINITY
-  for (const p of patches) {
-    const [x, y] = [p.x + p.w / 2 - from.x - from.w / 2, p.y + p.h / 2 - from.y - from.h / 2]
-    const ahead = x * dx + y * dy
-    if (p === from || ahead <= 0.5) continue
-    const cost = ahead + 3 * Math.abs(x * dy + y * dx)
-    if (cost < least) {
-      least = cost
-      best = p
-    }
-  }
-  return best
-}
-
-const arrows: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
 }
 
 interface Props {
