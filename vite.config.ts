@@ -5,6 +5,7 @@ export default defineConfig({
   root: 'web',
   plugins: [react()],
   worker: { format: 'es' },
+  server: { proxy: { '/api': `http://127.0.0.1:${process.env.API_PORT ?? 4180}` } },
   build: {
     outDir: '../dist/web',
     emptyOutDir: true,

@@ -54,3 +54,11 @@ export function run(args, env = {}) {
     child.on('exit', (code) => resolve(code ?? 1))
   })
 }
+
+/** Lets a TypeScript entry point take over: its end is ours, Ctrl-C reaches it by itself and a plain kill is passed on. */
+export function handOver(entry, args = []) {
+  const child = spawn(process.execPath, ['--import', 'tsx', entry, ...args], { stdio: 'inherit' })
+  process.on('SIGINT', () => {})
+  process.on('SIGTERM', () => child.kill('SIGTERM'))
+  child.on('exit', (code) => process.exit(code ?? 0))
+}

@@ -73,6 +73,8 @@ await shoot(lead, 'plan', '/plan', async (page) => {
 })
 await shoot(lead, 'final-check', `/jobs/${florist}/final`)
 await shoot(lead, 'handover', `/jobs/${florist}/report`)
+const boss = await signedIn('odile', '7301', desk)
+await shoot(boss, 'people', '/people')
 await shoot(lead, 'carrier', `/jobs/${rowing}/work`)
 const hand = await signedIn('ines', '2694', phone)
 await shoot(hand, 'work-phone', `/jobs/${fleet}/work`)

@@ -9,7 +9,8 @@ import { handoverRoutes } from './handover/routes.ts'
 import { createApp, type Env } from './http/app.ts'
 import type { Route, World } from './http/route.ts'
 import { mixingRoutes } from './mixing/routes.ts'
-import { peopleRoutes, signInWith } from './people/routes.ts'
+import { doorOf } from './people/doorway.ts'
+import { peopleRoutes } from './people/routes.ts'
 import { planRoutes } from './plan/routes.ts'
 import { procedureRoutes } from './procedures/routes.ts'
 import { workRoutes } from './work/routes.ts'
@@ -30,7 +31,7 @@ export const allRoutes = (world: World): Route[] =>
 
 /** The application: the interface under /api, and the built pages for everything else. */
 export function buildApp(world: World, ending: AbortSignal, pages?: string): Hono<Env> {
-  const app = createApp(world, allRoutes(world), signInWith(world), ending)
+  const app = createApp(world, allRoutes(world), doorOf(world), ending)
   if (pages && existsSync(join(pages, 'index.html'))) {
     const index = readFileSync(join(pages, 'index.html'), 'utf8')
     app.use('/assets/*', async (c, next) => {

@@ -5,6 +5,7 @@ import { catalogue } from '#catalogue/catalogue.ts'
 import { buildApp } from './app.ts'
 import { connect } from './database/connection.ts'
 import { migrate } from './database/migrate.ts'
+import { refuseNewer } from './database/schema-version.ts'
 import { Live } from './http/live.ts'
 import type { World } from './http/route.ts'
 
@@ -15,21 +16,35 @@ export interface Running {
   stop(): Promise<void>
 }
 
-/** Migrates, then serves on 127.0.0.1. @param pages folder of the built pages; none: only the interface */
+/** Migrates, then serves, on 127.0.0.1 unless told otherwise. @param pages folder of the built pages; none: only the interface */
 export async function start(options: {
   databaseUri: string
   port: number
+  host?: string
   pages?: string
   log?: Logger
 }): Promise<Running> {
   const log = options.log ?? pino()
   const connection = connect(options.databaseUri)
-  await migrate(connection)
-  const world: World = { db: connection.db, live: new Live(), catalogue, log, now: () => new Date().toISOString() }
+  try {
+    await refuseNewer(connection)
+    await migrate(connection)
+  } catch (error) {
+    await connection.close()
+    throw error
+  }
+  const world: World = {
+    db: connection.db,
+    live: new Live(connection.db),
+    catalogue,
+    log,
+    now: () => new Date().toISOString(),
+  }
+  await world.live.start()
   const ending = new AbortController()
   const app = buildApp(world, ending.signal, options.pages)
   const server = await new Promise<Server>((resolve, reject) => {
-    const listening = serve({ fetch: app.fetch, port: options.port, hostname: '127.0.0.1' }, () =>
+    const listening = serve({ fetch: app.fetch, port: options.port, hostname: options.host ?? '127.0.0.1' }, () =>
       resolve(listening as Server),
     ) as Server
     listening.once('error', reject)
@@ -45,6 +60,7 @@ export async function start(options: {
       await new Promise((resolve) => server.close(resolve))
       clearInterval(idle)
       clearTimeout(hard)
+      await world.live.stop()
       await connection.close()
     },
   }

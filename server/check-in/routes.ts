@@ -51,7 +51,7 @@ export const checkInRoutes = ({ db, catalogue, live }: World): Route[] => {
         judge(body.checkIn)
         judgeTimes(body)
         const job = await openJob(db, scope, body)
-        live.publish({ shop: scope.shop, topic: 'job', job: job.id })
+        live.wake()
         return jobView(job)
       },
     }),
@@ -71,7 +71,7 @@ export const checkInRoutes = ({ db, catalogue, live }: World): Route[] => {
         judge(body.checkIn)
         judgeTimes({ arrives: before.arrives, due: body.due })
         const job = await saveDraft(db, scope, params.id!, body.version, { checkIn: body.checkIn, due: body.due })
-        live.publish({ shop: scope.shop, topic: 'job', job: job.id })
+        live.wake()
         return jobView(job)
       },
     }),

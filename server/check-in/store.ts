@@ -4,6 +4,7 @@ import type { Database } from '#server/database/connection.ts'
 import { jobs } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
 import { type JobRow, jobOf } from '#server/http/jobs.ts'
+import { announce } from '#server/http/live.ts'
 import { Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { callSigns } from './call-signs.ts'
@@ -37,16 +38,19 @@ export async function openJob(db: Database, scope: Scope, job: NewJob): Promise<
         `All ${callSigns.length} call signs are in use. Hand a vehicle over first.`,
       )
     try {
-      await db.insert(jobs).values({
-        ...job,
-        shop: scope.shop,
-        callSign: free.name,
-        openCallSign: free.name,
-        colour: free.colour,
-        state: 'draft',
-        version: 1,
-        procedureVersion: null,
-        position: 0,
+      await inTransaction(db, async (tx) => {
+        await announce(tx, { shop: scope.shop, topic: 'job', job: job.id })
+        await tx.insert(jobs).values({
+          ...job,
+          shop: scope.shop,
+          callSign: free.name,
+          openCallSign: free.name,
+          colour: free.colour,
+          state: 'draft',
+          version: 1,
+          procedureVersion: null,
+          position: 0,
+        })
       })
       break
     } catch (error) {
@@ -77,6 +81,7 @@ export async function saveDraft(
         `${job.callSign} is checked in; its check-in can no longer be edited as a draft.`,
       )
     if (job.version !== version) throw stale(jobView(job))
+    await announce(tx, { shop: scope.shop, topic: 'job', job: id })
     await tx
       .update(jobs)
       .set({ ...change, version: version + 1 })

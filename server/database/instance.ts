@@ -110,6 +110,25 @@ function writeConfiguration(options: InstanceOptions, port: number, socket: stri
   return file
 }
 
+/** The last error in the database's own log, for whoever has to mend it. */
+function lastComplaint(folder: string): string {
+  const file = join(folder, 'mariadb.log')
+  const lines = existsSync(file)
+    ? readFileSync(file, 'utf8')
+        .split('\n')
+        .filter((line) => line.includes('[ERROR]'))
+    : []
+  return `${lines.at(-1)?.replace(/^.*\[ERROR\] /, '') ?? 'it said nothing'} (its log is ${file}).`
+}
+
+/** The address of the private database in a folder, as its last start wrote it down; undefined when there was none. */
+export function addressIn(folder: string): string | undefined {
+  const [file, password] = [join(folder, 'mariadb.cnf'), join(folder, 'app-password')]
+  if (!existsSync(file) || !existsSync(password)) return undefined
+  const port = /^port=(\d+)$/m.exec(readFileSync(file, 'utf8'))?.[1]
+  return `mysql://app:${readFileSync(password, 'utf8').trim()}@127.0.0.1:${port}/chamomile`
+}
+
 function install(folder: string) {
   const done = spawnSync(
     '/usr/bin/mariadb-install-db',
@@ -164,7 +183,7 @@ export async function startInstance(options: InstanceOptions): Promise<Instance>
     })
   })
   for (let i = 0; i < 300; i++) {
-    if (ended) throw new Error(`The database ended while starting; its log is ${join(folder, 'mariadb.log')}.`)
+    if (ended) throw new Error(`The database ended while starting: ${lastComplaint(folder)}`)
     if (await answers(port)) break
     await sleep(50)
   }

@@ -1,4 +1,5 @@
 import {
+  bigint,
   char,
   customType,
   double,
@@ -52,6 +53,8 @@ export const people = mysqlTable(
     name: varchar('name', { length: 80 }).notNull(),
     role: varchar('role', { length: 20 }).notNull(),
     pinHash: varchar('pin_hash', { length: 200 }).notNull(),
+    /** Owners alone have one: it enrols devices. */
+    passwordHash: varchar('password_hash', { length: 200 }),
     skills: json<string[]>('skills').notNull(),
     /** Minutes from the shop's midnight; empty for people who are not planned. */
     shifts: json<[number, number][]>('shifts').notNull(),
@@ -59,15 +62,85 @@ export const people = mysqlTable(
   (t) => [uniqueIndex('people_login').on(t.shop, t.login)],
 )
 
+/** A phone, tablet or desk that the owner has let in; people sign in on it with a PIN. */
+export const devices = mysqlTable(
+  'devices',
+  {
+    id: id('id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    name: varchar('name', { length: 60 }).notNull(),
+    tokenHash: char('token_hash', { length: 64 }).notNull(),
+    enrolledBy: id('enrolled_by').notNull(),
+    enrolled: moment('enrolled').notNull(),
+    revoked: moment('revoked'),
+  },
+  (t) => [uniqueIndex('devices_token').on(t.tokenHash), index('devices_shop').on(t.shop)],
+)
+
 export const sessions = mysqlTable(
   'sessions',
   {
-    tokenHash: char('token_hash', { length: 64 }).primaryKey(),
+    id: id('id').primaryKey(),
+    tokenHash: char('token_hash', { length: 64 }).notNull(),
     shop: id('shop_id').notNull(),
     person: id('person_id').notNull(),
+    device: id('device_id').notNull(),
+    begun: moment('begun').notNull(),
     expires: moment('expires').notNull(),
   },
-  (t) => [index('sessions_person').on(t.person)],
+  (t) => [
+    uniqueIndex('sessions_token').on(t.tokenHash),
+    index('sessions_person').on(t.person),
+    index('sessions_device').on(t.device),
+  ],
+)
+
+/** Wrong PINs in a row, by person and device; they slow down and then stop further tries. */
+export const attempts = mysqlTable(
+  'attempts',
+  {
+    person: id('person_id').notNull(),
+    device: id('device_id').notNull(),
+    failures: int('failures').notNull(),
+    last: moment('last_failure').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.person, t.device] })],
+)
+
+/** Who was let in or kept out, and whose rights changed. Append-only. */
+export const audit = mysqlTable(
+  'audit',
+  {
+    seq: bigint('seq', { mode: 'number' }).autoincrement().primaryKey(),
+    shop: id('shop_id').notNull(),
+    at: moment('at').notNull(),
+    what: varchar('what', { length: 40 }).notNull(),
+    person: id('person_id'),
+    by: id('by_id'),
+    device: id('device_id'),
+    detail: varchar('detail', { length: 200 }).notNull(),
+  },
+  (t) => [index('audit_shop').on(t.shop, t.seq)],
+)
+
+/** Things that happen once in a database's life; the key makes sure, on every node. */
+export const marks = mysqlTable('marks', {
+  name: varchar('name', { length: 40 }).primaryKey(),
+  at: moment('at').notNull(),
+})
+
+/** What screens must ask for again, written in the transaction that changed it, so that every server learns of it. */
+export const changes = mysqlTable(
+  'changes',
+  {
+    seq: bigint('seq', { mode: 'number' }).autoincrement().primaryKey(),
+    shop: id('shop_id').notNull(),
+    topic: varchar('topic', { length: 20 }).$type<'job' | 'plan' | 'mixing' | 'people'>().notNull(),
+    job: id('job_id'),
+    position: int('position'),
+    at: moment('at').notNull(),
+  },
+  (t) => [index('changes_at').on(t.at)],
 )
 
 export const equipment = mysqlTable(

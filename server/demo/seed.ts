@@ -2,8 +2,8 @@ import { eq } from 'drizzle-orm'
 import type { Database } from '#server/database/connection.ts'
 import { containers, equipment, people, shops } from '#server/database/schema.ts'
 import { type Scope, scopeColumns } from '#server/http/scope.ts'
+import { hashSecret } from '#server/http/secrets.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
-import { hashPin } from '#server/people/store.ts'
 import type { ShopSpec } from './shop.ts'
 
 /** Stores a shop with its people, equipment and containers. @returns its id and its people by login */
@@ -16,7 +16,13 @@ export async function seedShop(
   const byLogin = new Map(spec.people.map((p) => [p.login, uuidv7()]))
   await db.insert(shops).values({ id: shop, code: spec.code, name: spec.name, timeZone, houseRules: {} })
   const rows = await Promise.all(
-    spec.people.map(async ({ pin, ...p }) => ({ ...p, id: byLogin.get(p.login)!, shop, pinHash: await hashPin(pin) })),
+    spec.people.map(async ({ pin, password, ...p }) => ({
+      ...p,
+      id: byLogin.get(p.login)!,
+      shop,
+      pinHash: await hashSecret(pin),
+      passwordHash: password ? await hashSecret(password) : null,
+    })),
   )
   await db.insert(people).values(rows)
   await db.insert(equipment).values(spec.equipment.map((e) => ({ ...e, shop })))

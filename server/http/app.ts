@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { sql } from 'drizzle-orm'
 import type { Context } from 'hono'
 import { Hono } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
@@ -6,17 +7,34 @@ import { deleteCookie, getCookie, setCookie } from 'hono/cookie'
 import { secureHeaders } from 'hono/secure-headers'
 import { streamSSE } from 'hono/streaming'
 import { jobOf } from './jobs.ts'
+import { RateLimit } from './limits.ts'
+import type { Change } from './live.ts'
 import { notFound, Problem, problemDocument } from './problem.ts'
 import { may, type Permission, permissions } from './roles.ts'
 import type { Route, World } from './route.ts'
-import { closeSession, openSession, type Scope, scopeOf, sessionCookie, sessionSeconds } from './scope.ts'
+import {
+  closeSession,
+  type Device,
+  deviceCookie,
+  deviceOf,
+  deviceSeconds,
+  type Scope,
+  scopeOf,
+  sessionCookie,
+  sessionSeconds,
+} from './scope.ts'
 import { check } from './validate.ts'
-import type { SessionView } from './views.ts'
+import type { DoorView, SessionView } from './views.ts'
 
 export type Env = { Variables: { requestId: string; scope: Scope } }
 
-/** Turns a sign-in body into a person, or undefined. */
-export type SignIn = (body: unknown) => Promise<{ id: string; shop: string } | undefined>
+/** The ways in: each takes a body that is still to be checked and gives the token of what it opened, or undefined when refused. */
+export interface Door {
+  look(device: Device | undefined): Promise<DoorView>
+  openShop(body: unknown): Promise<string>
+  enrol(body: unknown): Promise<string | undefined>
+  signIn(device: Device, body: unknown): Promise<string | undefined>
+}
 
 const sessionView = ({ person, name, role, shopName, timeZone }: Scope): SessionView => ({
   person,
@@ -77,23 +95,41 @@ function install(app: Hono<Env>, route: Route, world: World) {
   })
 }
 
-function installSession(app: Hono<Env>, world: World, signIn: SignIn) {
+function installDoor(app: Hono<Env>, world: World, door: Door) {
+  const secure = (c: Context) => c.req.url.startsWith('https:')
+  const cookie = (c: Context, name: string, token: string, maxAge: number) =>
+    setCookie(c, name, token, { httpOnly: true, sameSite: 'Strict', path: '/', maxAge, secure: secure(c) })
+  const deviceHere = async (c: Context) => {
+    const token = getCookie(c, deviceCookie)
+    return token ? deviceOf(world.db, token) : undefined
+  }
+  app.get('/api/door', async (c) => c.json(await door.look(await deviceHere(c))))
+  app.post('/api/shop', async (c) => {
+    cookie(c, deviceCookie, await door.openShop(await jsonBody(c)), deviceSeconds)
+    return c.body(null, 204)
+  })
+  app.post('/api/devices', async (c) => {
+    const token = await door.enrol(await jsonBody(c))
+    if (!token)
+      throw new Problem(401, 'sign-in', 'Shop, name and password do not go together, or this is not an owner.')
+    cookie(c, deviceCookie, token, deviceSeconds)
+    return c.body(null, 204)
+  })
   app.get('/api/session', async (c) => {
     const token = getCookie(c, sessionCookie)
     const scope = token ? await scopeOf(world.db, token) : undefined
     return c.json(scope ? sessionView(scope) : null)
   })
   app.post('/api/session', async (c) => {
-    const person = await signIn(await jsonBody(c))
-    if (!person) throw new Problem(401, 'sign-in', 'Shop, name and PIN do not go together.')
-    const token = await openSession(world.db, person)
-    setCookie(c, sessionCookie, token, {
-      httpOnly: true,
-      sameSite: 'Strict',
-      path: '/',
-      maxAge: sessionSeconds,
-      secure: c.req.url.startsWith('https:'),
-    })
+    const device = await deviceHere(c)
+    if (!device)
+      throw new Problem(401, 'not-enrolled', 'This device is not enrolled. The owner lets it in once, with a password.')
+    const token = await door.signIn(device, await jsonBody(c))
+    if (!token) throw new Problem(401, 'sign-in', 'That PIN does not go with that name.')
+    // Handing over: whoever was signed in here is not any more.
+    const before = getCookie(c, sessionCookie)
+    if (before) await closeSession(world.db, before)
+    cookie(c, sessionCookie, token, sessionSeconds)
     return c.body(null, 204)
   })
   app.delete('/api/session', async (c) => {
@@ -109,34 +145,43 @@ function installLive(app: Hono<Env>, world: World, ending: AbortSignal) {
     const scope = await requireScope(c, world)
     if (!may(scope.role, 'day.see'))
       throw new Problem(403, 'not-allowed', `Your role here (${scope.role}) does not include this.`)
+    const last = Number(c.req.header('last-event-id') ?? Number.NaN)
     return streamSSE(c, async (stream) => {
       let wake = () => {}
-      const queue: string[] = []
+      const queue: Change[] = []
+      const told = new Set<number>()
       const stop = world.live.subscribe((change) => {
         if (change.shop !== scope.shop) return
-        const { shop: _shop, ...rest } = change
-        queue.push(JSON.stringify(rest))
+        queue.push(change)
         wake()
       })
       const end = () => wake()
       ending.addEventListener('abort', end)
       stream.onAbort(end)
-      await stream.writeSSE({ event: 'hello', data: '{}' })
+      // Subscribed first, then what was missed is read: nothing can fall between the two, and `told` drops what is in both.
+      const missed = Number.isFinite(last) ? await world.live.since(scope.shop, last) : []
+      await stream.writeSSE({ event: missed ? 'hello' : 'reset', data: '{}' })
+      queue.unshift(...(missed ?? []))
       while (!stream.aborted && !ending.aborted) {
         const next = queue.shift()
-        if (next) await stream.writeSSE({ event: 'change', data: next })
-        else {
-          await new Promise<void>((resolve) => {
-            const timer = setTimeout(resolve, 20_000)
-            wake = () => {
-              clearTimeout(timer)
-              resolve()
-            }
-          })
-          // A line now and then, so that a dead connection is noticed at both ends.
-          if (queue.length === 0 && !stream.aborted && !ending.aborted)
-            await stream.writeSSE({ event: 'still', data: '{}' })
+        if (next) {
+          if (told.has(next.seq)) continue
+          told.add(next.seq)
+          const { shop: _shop, ...rest } = next
+          await stream.writeSSE({ event: 'change', id: String(next.seq), data: JSON.stringify(rest) })
+          continue
         }
+        if (told.size > 5000) told.clear()
+        await new Promise<void>((resolve) => {
+          const timer = setTimeout(resolve, 20_000)
+          wake = () => {
+            clearTimeout(timer)
+            resolve()
+          }
+        })
+        // A line now and then, so that a dead connection is noticed at both ends.
+        if (queue.length === 0 && !stream.aborted && !ending.aborted)
+          await stream.writeSSE({ event: 'still', data: '{}' })
       }
       stop()
       ending.removeEventListener('abort', end)
@@ -145,7 +190,7 @@ function installLive(app: Hono<Env>, world: World, ending: AbortSignal) {
 }
 
 /** Builds the HTTP application from its routes. */
-export function createApp(world: World, routes: readonly Route[], signIn: SignIn, ending: AbortSignal): Hono<Env> {
+export function createApp(world: World, routes: readonly Route[], door: Door, ending: AbortSignal): Hono<Env> {
   const app = new Hono<Env>()
   app.use(async (c, next) => {
     const requestId = randomUUID()
@@ -175,8 +220,13 @@ export function createApp(world: World, routes: readonly Route[], signIn: SignIn
       },
     }),
   )
+  const limit = new RateLimit(world.requestsPerSecond ?? 60, 4 * (world.requestsPerSecond ?? 60))
   app.use('/api/*', async (c, next) => {
     c.header('cache-control', 'no-store')
+    // By session or device where there is one, else all strangers share one bucket.
+    const wait = limit.take(getCookie(c, sessionCookie) ?? getCookie(c, deviceCookie) ?? 'stranger')
+    if (wait > 0)
+      throw new Problem(429, 'too-fast', `Too many requests. Try again in ${wait} s.`, [], { retryAfter: wait })
     if (c.req.method !== 'GET' && c.req.method !== 'HEAD') refuseForeignOrigin(c)
     await next()
   })
@@ -190,7 +240,15 @@ export function createApp(world: World, routes: readonly Route[], signIn: SignIn
     }),
   )
   app.get('/healthz', (c) => c.json({ ok: true }))
-  installSession(app, world, signIn)
+  app.get('/readyz', async (c) => {
+    try {
+      await world.db.execute(sql`select 1`)
+      return c.json({ ready: true })
+    } catch {
+      return c.json({ ready: false, detail: 'The database does not answer.' }, 503)
+    }
+  })
+  installDoor(app, world, door)
   installLive(app, world, ending)
   for (const route of routes) install(app, route, world)
   app.all('/api/*', (c) => {

@@ -18,6 +18,8 @@ export const permissions = {
   'plan.write': leads,
   'work.see': everyone,
   'work.do': ['owner', 'lead', 'technician'],
+  'people.write': ['owner'],
+  'session.own': everyone,
   'handover.see': everyone,
   'handover.give': ['owner', 'lead', 'front-desk'],
 } satisfies Record<string, readonly Role[]>

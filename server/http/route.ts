@@ -13,6 +13,8 @@ export interface World {
   catalogue: Catalogue
   log: Logger
   now(): string
+  /** How fast one caller may ask, on average; bursts of four times as many. */
+  requestsPerSecond?: number
 }
 export interface Call<B> {
   scope: Scope
@@ -25,6 +27,10 @@ export interface Route {
   path: string
   allow: Permission
   body?: TSchema
+  /** Query parameters it reads, with what they mean. */
+  query?: Record<string, string>
+  /** What a success holds; none means 204 without a body. */
+  answer?: TSchema
   handle(call: Call<never>): Promise<unknown>
 }
 

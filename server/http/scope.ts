@@ -1,8 +1,9 @@
-import { createHash, randomBytes } from 'node:crypto'
-import { eq } from 'drizzle-orm'
+import { and, eq, isNull } from 'drizzle-orm'
 import type { Database } from '#server/database/connection.ts'
-import { people, sessions, shops } from '#server/database/schema.ts'
+import { devices, people, sessions, shops } from '#server/database/schema.ts'
 import type { Role } from './roles.ts'
+import { newToken, tokenHash } from './secrets.ts'
+import { uuidv7 } from './uuid.ts'
 
 declare const made: unique symbol
 /** Who asks, and for which shop. Every store function takes one, and only a session makes one. */
@@ -15,6 +16,8 @@ export interface Scope {
   readonly person: string
   readonly name: string
   readonly role: Role
+  readonly session: string
+  readonly device: string
 }
 
 /** What a scope is made of, for whoever has established a person: the session here, and the demonstration's seed. */
@@ -29,31 +32,56 @@ export const scopeColumns = {
 }
 
 const hours = 12
-export const sessionCookie = 'chamomile_session'
 export const sessionSeconds = hours * 3600
+export const deviceSeconds = 400 * 24 * 3600
+export const sessionCookie = 'chamomile_session'
+export const deviceCookie = 'chamomile_device'
 
-const hashOf = (token: string) => createHash('sha256').update(token).digest('hex')
+/** A device that was let in and not sent away again. */
+export interface Device {
+  id: string
+  shop: string
+  shopName: string
+}
+
+export async function deviceOf(db: Database, token: string): Promise<Device | undefined> {
+  const [row] = await db
+    .select({ id: devices.id, shop: devices.shop, shopName: shops.name })
+    .from(devices)
+    .innerJoin(shops, eq(shops.id, devices.shop))
+    .where(and(eq(devices.tokenHash, tokenHash(token)), isNull(devices.revoked)))
+  return row
+}
 
 /** Opens a session and returns its token, which is stored only as a hash. */
-export async function openSession(db: Database, person: { id: string; shop: string }): Promise<string> {
-  const token = randomBytes(32).toString('base64url')
-  const expires = new Date(Date.now() + hours * 3_600_000).toISOString()
-  await db.insert(sessions).values({ tokenHash: hashOf(token), shop: person.shop, person: person.id, expires })
+export async function openSession(db: Database, person: string, device: Device): Promise<string> {
+  const token = newToken()
+  const now = Date.now()
+  await db.insert(sessions).values({
+    id: uuidv7(),
+    tokenHash: tokenHash(token),
+    shop: device.shop,
+    person,
+    device: device.id,
+    begun: new Date(now).toISOString(),
+    expires: new Date(now + sessionSeconds * 1000).toISOString(),
+  })
   return token
 }
 
 export async function closeSession(db: Database, token: string): Promise<void> {
-  await db.delete(sessions).where(eq(sessions.tokenHash, hashOf(token)))
+  await db.delete(sessions).where(eq(sessions.tokenHash, tokenHash(token)))
 }
 
-/** The scope of a session token, or undefined when it is unknown or over. */
+/** The scope of a session token; undefined when it is unknown, over, or its device was sent away. */
 export async function scopeOf(db: Database, token: string): Promise<Scope | undefined> {
   const [row] = await db
-    .select({ ...scopeColumns, expires: sessions.expires })
+    .select({ ...scopeColumns, session: sessions.id, device: sessions.device, expires: sessions.expires })
     .from(sessions)
     .innerJoin(people, eq(people.id, sessions.person))
     .innerJoin(shops, eq(shops.id, sessions.shop))
-    .where(eq(sessions.tokenHash, hashOf(token)))
+    .innerJoin(devices, and(eq(devices.id, sessions.device), isNull(devices.revoked)))
+    .where(eq(sessions.tokenHash, tokenHash(token)))
   if (!row || row.expires < new Date().toISOString()) return undefined
   const { expires: _expires, ...scope } = row
   return scope as unknown as Scope

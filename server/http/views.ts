@@ -1,9 +1,59 @@
+import { type Static, Type } from '@sinclair/typebox'
+
+const Strict = { additionalProperties: false }
+
+export const Role = Type.Union([
+  Type.Literal('owner'),
+  Type.Literal('lead'),
+  Type.Literal('technician'),
+  Type.Literal('front-desk'),
+])
+
 /** Who is signed in, and what they may do. */
-export interface SessionView {
-  person: string
-  name: string
-  role: 'owner' | 'lead' | 'technician' | 'front-desk'
-  shopName: string
-  timeZone: string
-  permissions: string[]
-}
+export const SessionView = Type.Object(
+  {
+    person: Type.String(),
+    name: Type.String(),
+    role: Role,
+    shopName: Type.String(),
+    timeZone: Type.String(),
+    permissions: Type.Array(Type.String()),
+  },
+  Strict,
+)
+export type SessionView = Static<typeof SessionView>
+
+/** What stands at the door: a first visit, a device that must be enrolled, or the names to choose from. */
+export const DoorView = Type.Union([
+  Type.Object({ state: Type.Literal('first-visit') }, Strict),
+  Type.Object({ state: Type.Literal('not-enrolled') }, Strict),
+  Type.Object(
+    {
+      state: Type.Literal('enrolled'),
+      shopName: Type.String(),
+      people: Type.Array(Type.Object({ id: Type.String(), name: Type.String() }, Strict)),
+    },
+    Strict,
+  ),
+])
+export type DoorView = Static<typeof DoorView>
+
+/** A refusal (RFC 9457). */
+export const ProblemView = Type.Object({
+  type: Type.String(),
+  title: Type.String(),
+  status: Type.Integer(),
+  code: Type.String(),
+  detail: Type.String(),
+  requestId: Type.String(),
+  errors: Type.Optional(
+    Type.Array(
+      Type.Object({
+        pointer: Type.String(),
+        message: Type.String(),
+        code: Type.Optional(Type.String()),
+        suggestion: Type.Optional(Type.String()),
+      }),
+    ),
+  ),
+})

@@ -35,7 +35,7 @@ export const mixingRoutes = ({ db, catalogue, live, now }: World): Route[] => [
     body: Batch,
     handle: async ({ scope, body }) => {
       const batch = await logBatch(db, scope, body, catalogue, now())
-      live.publish({ shop: scope.shop, topic: 'mixing' })
+      live.wake()
       return batch
     },
   }),

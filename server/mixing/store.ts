@@ -5,8 +5,9 @@ import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { isOver } from '#core/work/reduce.ts'
 import type { Database } from '#server/database/connection.ts'
 import { batches, containers, people } from '#server/database/schema.ts'
-import { isDuplicate } from '#server/database/transaction.ts'
+import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
 import { openJobs } from '#server/http/jobs.ts'
+import { announce } from '#server/http/live.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import type { BatchView, ContainerView, DemandView } from './views.ts'
@@ -108,7 +109,10 @@ export async function logBatch(
   if (!container) throw notFound('container')
   const answer = mix(mixRequest(catalogue, container, batch.product, batch.ratio, batch.fill))
   try {
-    await db.insert(batches).values({ ...batch, shop: scope.shop, mix: answer, author: scope.person, made: now })
+    await inTransaction(db, async (tx) => {
+      await tx.insert(batches).values({ ...batch, shop: scope.shop, mix: answer, author: scope.person, made: now })
+      await announce(tx, { shop: scope.shop, topic: 'mixing' })
+    })
   } catch (error) {
     if (!isDuplicate(error)) throw error
   }

@@ -1,36 +1,173 @@
-import { hash, verify } from '@node-rs/argon2'
-import { and, eq } from 'drizzle-orm'
+import { and, desc, eq, gt, isNull, lt } from 'drizzle-orm'
 import type { Database } from '#server/database/connection.ts'
-import { people, shops } from '#server/database/schema.ts'
+import { attempts, audit, devices, people, sessions } from '#server/database/schema.ts'
+import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
+import { note } from '#server/http/audit.ts'
+import { announce } from '#server/http/live.ts'
+import { notFound, Problem } from '#server/http/problem.ts'
+import type { Role } from '#server/http/roles.ts'
 import type { Scope } from '#server/http/scope.ts'
-
-/** Argon2id, 19 MiB, two passes (OWASP's smaller profile): about 30 ms here, so that a PIN cannot be tried at speed. */
-export const hashPin = (pin: string): Promise<string> => hash(pin, { memoryCost: 19_456, timeCost: 2, parallelism: 1 })
-
-let decoy: string | undefined
-
-/** The person whom shop code, login and PIN belong to. Unknown names cost as much time as wrong PINs. */
-export async function personByPin(
-  db: Database,
-  shop: string,
-  login: string,
-  pin: string,
-): Promise<{ id: string; shop: string } | undefined> {
-  const [row] = await db
-    .select({ id: people.id, shop: people.shop, pinHash: people.pinHash })
-    .from(people)
-    .innerJoin(shops, eq(shops.id, people.shop))
-    .where(and(eq(shops.code, shop), eq(people.login, login)))
-  decoy ??= await hashPin('no such person')
-  const right = await verify(row?.pinHash ?? decoy, pin)
-  return row && right ? { id: row.id, shop: row.shop } : undefined
-}
+import { hashSecret } from '#server/http/secrets.ts'
 
 /** Everyone of the shop. */
 export function peopleOf(db: Database, scope: Scope) {
   return db
-    .select({ id: people.id, name: people.name, role: people.role, skills: people.skills, shifts: people.shifts })
+    .select({
+      id: people.id,
+      login: people.login,
+      name: people.name,
+      role: people.role,
+      skills: people.skills,
+      shifts: people.shifts,
+    })
     .from(people)
     .where(eq(people.shop, scope.shop))
     .orderBy(people.name)
+}
+
+async function personOf(db: Database, scope: Scope, id: string) {
+  const person = (await peopleOf(db, scope)).find((p) => p.id === id)
+  if (!person) throw notFound('person')
+  return person
+}
+
+export interface NewPerson {
+  id: string
+  login: string
+  name: string
+  role: Role
+  pin: string
+  skills: string[]
+  shifts: [number, number][]
+}
+
+/** Adds somebody. Sent twice with one id it is one person. */
+export async function addPerson(db: Database, scope: Scope, { pin, ...person }: NewPerson): Promise<void> {
+  const pinHash = await hashSecret(pin)
+  try {
+    await inTransaction(db, async (tx) => {
+      await tx.insert(people).values({ ...person, shop: scope.shop, pinHash, passwordHash: null })
+      await note(tx, {
+        shop: scope.shop,
+        what: 'person-added',
+        person: person.id,
+        by: scope.person,
+        detail: `${person.name}, ${person.role}`,
+      })
+      await announce(tx, { shop: scope.shop, topic: 'people' })
+    })
+  } catch (error) {
+    if (!isDuplicate(error)) throw error
+    const there = (await peopleOf(db, scope)).find((p) => p.id === person.id)
+    if (!there)
+      throw new Problem(409, 'login-taken', `"${person.login}" is taken here. Choose another sign-in name.`, [
+        { pointer: '/login', message: 'Taken.' },
+      ])
+  }
+}
+
+/** Changes what somebody may do. The last owner stays one. */
+export async function changeRole(db: Database, scope: Scope, id: string, role: Role): Promise<void> {
+  await inTransaction(db, async (tx) => {
+    const all = await tx
+      .select({ id: people.id, role: people.role })
+      .from(people)
+      .where(eq(people.shop, scope.shop))
+      .for('update')
+    const person = all.find((p) => p.id === id)
+    if (!person) throw notFound('person')
+    if (person.role === role) return
+    if (person.role === 'owner' && all.filter((p) => p.role === 'owner').length === 1)
+      throw new Problem(409, 'last-owner', 'A shop keeps at least one owner.')
+    await tx
+      .update(people)
+      .set({ role })
+      .where(and(eq(people.shop, scope.shop), eq(people.id, id)))
+    await note(tx, {
+      shop: scope.shop,
+      what: 'role-changed',
+      person: id,
+      by: scope.person,
+      detail: `${person.role} → ${role}`,
+    })
+    await announce(tx, { shop: scope.shop, topic: 'people' })
+  })
+}
+
+/** Forgives somebody's wrong tries, on every device. */
+export async function unlock(db: Database, scope: Scope, id: string): Promise<void> {
+  await personOf(db, scope, id)
+  await db.delete(attempts).where(eq(attempts.person, id))
+  await note(db, { shop: scope.shop, what: 'unlocked', person: id, by: scope.person })
+}
+
+const sessionColumns = {
+  id: sessions.id,
+  person: people.name,
+  personId: people.id,
+  device: devices.name,
+  begun: sessions.begun,
+  expires: sessions.expires,
+}
+
+/** Sessions that still count: one's own, or for an owner everybody's. */
+export async function sessionsOf(db: Database, scope: Scope) {
+  const mine = scope.role === 'owner' ? undefined : eq(sessions.person, scope.person)
+  const rows = await db
+    .select(sessionColumns)
+    .from(sessions)
+    .innerJoin(people, eq(people.id, sessions.person))
+    .innerJoin(devices, and(eq(devices.id, sessions.device), isNull(devices.revoked)))
+    .where(and(eq(sessions.shop, scope.shop), gt(sessions.expires, new Date().toISOString()), mine))
+    .orderBy(desc(sessions.begun))
+    .limit(200)
+  return rows.map((row) => ({ ...row, current: row.id === scope.session }))
+}
+
+/** Ends a session: one's own, or for an owner anybody's. */
+export async function endSession(db: Database, scope: Scope, id: string): Promise<void> {
+  const session = (await sessionsOf(db, scope)).find((s) => s.id === id)
+  if (!session) throw notFound('session')
+  await db.delete(sessions).where(and(eq(sessions.shop, scope.shop), eq(sessions.id, id)))
+  await note(db, {
+    shop: scope.shop,
+    what: 'session-ended',
+    person: session.personId,
+    by: scope.person,
+    detail: session.device,
+  })
+}
+
+export const devicesOf = (db: Database, scope: Scope) =>
+  db
+    .select({ id: devices.id, name: devices.name, enrolled: devices.enrolled, revoked: devices.revoked })
+    .from(devices)
+    .where(eq(devices.shop, scope.shop))
+    .orderBy(desc(devices.enrolled))
+    .limit(200)
+
+/** Sends a device away: its sessions end with it. */
+export async function revokeDevice(db: Database, scope: Scope, id: string, now: string): Promise<void> {
+  const device = (await devicesOf(db, scope)).find((d) => d.id === id && d.revoked === null)
+  if (!device) throw notFound('device')
+  await inTransaction(db, async (tx) => {
+    await tx
+      .update(devices)
+      .set({ revoked: now })
+      .where(and(eq(devices.shop, scope.shop), eq(devices.id, id)))
+    await tx.delete(sessions).where(and(eq(sessions.shop, scope.shop), eq(sessions.device, id)))
+    await note(tx, { shop: scope.shop, what: 'device-revoked', by: scope.person, device: id, detail: device.name })
+  })
+}
+
+/** The audit trail, newest first, a page at a time. @param before only entries older than this number */
+export async function auditOf(db: Database, scope: Scope, before: number | undefined) {
+  const rows = await db
+    .select()
+    .from(audit)
+    .where(and(eq(audit.shop, scope.shop), before === undefined ? undefined : lt(audit.seq, before)))
+    .orderBy(desc(audit.seq))
+    .limit(51)
+  const page = rows.slice(0, 50).map(({ shop: _shop, ...row }) => row)
+  return { entries: page, next: rows.length > 50 ? page.at(-1)!.seq : null }
 }

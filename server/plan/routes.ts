@@ -21,7 +21,7 @@ export const planRoutes = ({ db, live, now }: World): Route[] => [
     allow: 'plan.write',
     handle: async ({ scope }) => {
       await makePlan(db, scope, now())
-      live.publish({ shop: scope.shop, topic: 'plan' })
+      live.wake()
       return planView(db, scope, now())
     },
   }),
@@ -32,7 +32,7 @@ export const planRoutes = ({ db, live, now }: World): Route[] => [
     body: ChangeBody,
     handle: async ({ scope, body }) => {
       const warnings = await changePlan(db, scope, now(), body.version, body, body.dryRun)
-      if (!body.dryRun) live.publish({ shop: scope.shop, topic: 'plan' })
+      if (!body.dryRun) live.wake()
       return { warnings }
     },
   }),

@@ -8,6 +8,7 @@ import type { Database } from '#server/database/connection.ts'
 import { equipment, people, plans } from '#server/database/schema.ts'
 import { inTransaction } from '#server/database/transaction.ts'
 import { type JobAtWork, openJobs } from '#server/http/jobs.ts'
+import { announce } from '#server/http/live.ts'
 import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { planInWorker } from './planner.ts'
@@ -61,6 +62,7 @@ export async function makePlan(db: Database, scope: Scope, now: string): Promise
       .from(plans)
       .where(and(eq(plans.shop, scope.shop), eq(plans.day, day)))
       .for('update')
+    await announce(tx, { shop: scope.shop, topic: 'plan' })
     const values = { request, answer, changed: 0, version: (row?.version ?? 0) + 1 }
     if (row)
       await tx
@@ -116,6 +118,7 @@ export async function changePlan(
     const answer = withChange(row.request, row.answer, change)
     if (dryRun) return answer.warnings
     if (row.version !== version) throw stale({ version: row.version })
+    await announce(tx, { shop: scope.shop, topic: 'plan' })
     await tx
       .update(plans)
       .set({ answer, changed: 1, version: version + 1 })

@@ -15,7 +15,7 @@ export const procedureRoutes = ({ db, catalogue, live, now }: World): Route[] =>
     allow: 'procedure.issue',
     handle: async ({ scope, params }): Promise<ProcedureView> => {
       const { view } = await issue(db, scope, params.id!, catalogue, now())
-      live.publish({ shop: scope.shop, topic: 'job', job: params.id! })
+      live.wake()
       return view
     },
   }),

@@ -23,7 +23,7 @@ export const workRoutes = ({ db, catalogue, live, now }: World): Route[] => [
     body: WorkIntent,
     handle: async ({ scope, params, body }) => {
       const event = await appendEvent(db, scope, params.id!, body, catalogue, now())
-      live.publish({ shop: scope.shop, topic: 'job', job: params.id!, position: event.position })
+      live.wake()
       return event
     },
   }),

@@ -11,6 +11,7 @@ import type { Database } from '#server/database/connection.ts'
 import { events, jobs, people, plans } from '#server/database/schema.ts'
 import { inTransaction } from '#server/database/transaction.ts'
 import { type JobRow, jobAtWork, placesOf } from '#server/http/jobs.ts'
+import { announce } from '#server/http/live.ts'
 import { Problem } from '#server/http/problem.ts'
 import { may } from '#server/http/roles.ts'
 import type { Scope } from '#server/http/scope.ts'
@@ -57,6 +58,7 @@ export async function appendEvent(
       .update(jobs)
       .set(jobChange(job, event))
       .where(and(eq(jobs.shop, scope.shop), eq(jobs.id, jobId)))
+    await announce(tx, { shop: scope.shop, topic: 'job', job: jobId, position: event.position })
     // The reducer must take what was just allowed; if it cannot, nothing is stored.
     reduce(state, event, procedure)
     return event

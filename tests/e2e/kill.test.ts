@@ -49,12 +49,24 @@ async function send(
 }
 
 it('kill -9 of the server and of MariaDB between two step events loses no acknowledged event', async () => {
-  const signed = await fetch(`${server.base}/api/session`, {
+  const owner = demoShop.people.find((p) => p.password)!
+  const cookieOf = (response: Response) => response.headers.get('set-cookie')!.split(';')[0]!
+  const json = (body: object, cookie = '') => ({
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ shop: 'reedmere', login: 'tam', pin: '4182' }),
+    headers: { 'content-type': 'application/json', cookie },
+    body: JSON.stringify(body),
   })
-  const cookie = signed.headers.get('set-cookie')!.split(';')[0]!
+  const device = cookieOf(
+    await fetch(
+      `${server.base}/api/devices`,
+      json({ shop: demoShop.code, login: owner.login, password: owner.password, deviceName: 'd' }),
+    ),
+  )
+  const door = (await (await fetch(`${server.base}/api/door`, { headers: { cookie: device } })).json()) as {
+    people: { id: string; name: string }[]
+  }
+  const tam = door.people.find((p) => p.name === 'Tam')!.id
+  const cookie = `${device}; ${cookieOf(await fetch(`${server.base}/api/session`, json({ person: tam, pin: '4182' }, device)))}`
   const job = uuidv7()
   await send(cookie, 'POST', '/api/jobs', {
     id: job,

@@ -56,10 +56,10 @@ describe.each([
     await door.goto(base)
     await door.evaluate(`localStorage.setItem('theme', '${theme}')`)
     await door.reload()
-    await door.getByRole('button', { name: 'Start work' }).waitFor()
+    await door.getByRole('button', { name: 'Let this device in' }).waitFor()
     expect(await axe(door)).toEqual([])
     await context.close()
-    watched = await person(browser, base, 'tam', '4182', viewport)
+    watched = await person(browser, base, 'odile', '7301', viewport)
     await watched.page.evaluate(`localStorage.setItem('theme', '${theme}')`)
     const day = (await (await watched.page.request.get(`${base}/api/day`)).json()) as {
       jobs: { id: string; vehicle: string }[]

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import type { Browser, Page } from 'playwright-core'
+import { demoShop } from '#server/demo/shop.ts'
 
 const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 
@@ -29,9 +30,12 @@ export async function person(
     const { protocol, hostname } = new URL(request.url())
     if (protocol.startsWith('http') && hostname !== '127.0.0.1') troubles.push(`left loopback: ${request.url()}`)
   })
+  const owner = demoShop.people.find((p) => p.password)!
+  await page.request.post(`${base}/api/devices`, {
+    data: { shop: demoShop.code, login: owner.login, password: owner.password, deviceName: `${login}’s` },
+  })
   await page.goto(base)
-  await page.getByLabel('Shop').fill('reedmere')
-  await page.getByLabel('Name').fill(login)
+  await page.getByRole('button', { name: demoShop.people.find((p) => p.login === login)!.name, exact: true }).click()
   await page.getByLabel('PIN').fill(pin)
   await page.getByRole('button', { name: 'Start work' }).click()
   await page.getByRole('navigation', { name: 'Places' }).waitFor()

@@ -42,11 +42,13 @@ export async function testWorld(base: string, shops: ShopSpec[] = [demoShop]): P
   for (const shop of shops) await seedShop(connection.db, shop, morningZone(new Date().toISOString()))
   const world: World = {
     db: connection.db,
-    live: new Live(),
+    live: new Live(connection.db, 50),
     catalogue,
     log: pino({ level: 'silent' }),
     now: () => new Date().toISOString(),
+    requestsPerSecond: 100_000,
   }
+  await world.live.start()
   const app = buildApp(world, new AbortController().signal)
   const call: TestWorld['call'] = async (method, path, body, headers = {}) =>
     app.request(path, {
@@ -63,16 +65,38 @@ export async function testWorld(base: string, shops: ShopSpec[] = [demoShop]): P
     connection,
     call,
     async as(shop, login, pin) {
-      const response = await call('POST', '/api/session', { shop, login, pin })
-      const cookie = response.headers.get('set-cookie')?.split(';')[0]
-      if (!cookie) throw new Error(`${login} could not sign in: ${response.status}`)
+      const spec = shops.find((sh) => sh.code === shop)!
+      const owner = spec.people.find((p) => p.password)!
+      const enrolled = await call('POST', '/api/devices', {
+        shop,
+        login: owner.login,
+        password: owner.password,
+        deviceName: `${login}’s`,
+      })
+      const device = enrolled.headers.get('set-cookie')!.split(';')[0]!
+      const door = (await (await call('GET', '/api/door', undefined, { cookie: device })).json()) as {
+        people: { id: string; name: string }[]
+      }
+      const name = spec.people.find((p) => p.login === login)!.name
+      const response = await call(
+        'POST',
+        '/api/session',
+        { person: door.people.find((p) => p.name === name)!.id, pin },
+        { cookie: device },
+      )
+      const session = response.headers.get('set-cookie')?.split(';')[0]
+      if (!session) throw new Error(`${login} could not sign in: ${response.status}`)
+      const cookie = `${device}; ${session}`
       return {
         cookie,
         get: async (path) => read(await call('GET', path, undefined, { cookie })),
         send: async (method, path, body) => read(await call(method, path, body, { cookie })),
       }
     },
-    close: () => connection.close(),
+    async close() {
+      await world.live.stop()
+      await connection.close()
+    },
   }
 }
 
@@ -82,7 +106,15 @@ export const otherShop: ShopSpec = {
   code: 'farside',
   name: 'Far Side Valeting',
   people: [
-    { login: 'nils', name: 'Nils', role: 'owner', pin: '1234', skills: ['extract'], shifts: [[0, 1440]] },
+    {
+      login: 'nils',
+      name: 'Nils',
+      role: 'owner',
+      pin: '1234',
+      password: 'over-the-water',
+      skills: ['extract'],
+      shifts: [[0, 1440]],
+    },
     { login: 'oona', name: 'Oona', role: 'technician', pin: '4321', skills: [], shifts: [[0, 1440]] },
   ],
 }

@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { App as AntApp, ConfigProvider } from 'antd'
 import { lazy, Suspense } from 'react'
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router'
-import { SignIn } from '#web/people/SignIn.tsx'
+import { Door as DoorScreen } from '#web/people/Door.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { ApiError } from './http.ts'
 import { JobFrame } from './JobFrame.tsx'
@@ -18,6 +18,7 @@ const Procedure = lazy(() => import('#web/procedures/ProcedureScreen.tsx'))
 const Mixing = lazy(() => import('#web/mixing/MixingScreen.tsx'))
 const Plan = lazy(() => import('#web/plan/PlanScreen.tsx'))
 const WorkList = lazy(() => import('#web/work/WorkListScreen.tsx'))
+const People = lazy(() => import('#web/people/PeopleScreen.tsx'))
 const Work = lazy(() => import('#web/work/WorkScreen.tsx'))
 const FinalCheck = lazy(() => import('#web/handover/FinalCheckScreen.tsx'))
 const Report = lazy(() => import('#web/handover/ReportScreen.tsx'))
@@ -42,6 +43,7 @@ const router = createBrowserRouter([
       { path: '/mixing', element: <Mixing /> },
       { path: '/plan', element: <Plan /> },
       { path: '/work', element: <WorkList /> },
+      { path: '/people', element: <People /> },
       {
         path: '/jobs/:id',
         element: <JobFrame />,
@@ -62,7 +64,7 @@ const router = createBrowserRouter([
 function Door() {
   const session = useSession()
   if (session.isPending) return <Fetching />
-  return session.data ? <RouterProvider router={router} /> : <SignIn />
+  return session.data ? <RouterProvider router={router} /> : <DoorScreen />
 }
 
 export function Application() {

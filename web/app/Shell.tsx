@@ -1,11 +1,13 @@
-import { BulbOutlined, LogoutOutlined } from '@ant-design/icons'
+import { BulbOutlined, QuestionOutlined, SwapOutlined } from '@ant-design/icons'
 import { Button } from 'antd'
 import { Suspense } from 'react'
 import { NavLink, Outlet, useLocation } from 'react-router'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
 import { clockIn, useNow, weekdayIn } from './clock.ts'
+import { useIdle } from './idle.ts'
 import { useLive } from './live.ts'
+import { ShortcutsDialog, useHelp } from './ShortcutsDialog.tsx'
 import { useSession, useSignOut } from './session.ts'
 import { useTheme } from './theme.ts'
 import { words } from './words.ts'
@@ -17,7 +19,11 @@ const places = [
   { to: '/plan', name: words.places.plan },
   { to: '/work', name: words.places.work },
 ]
+const ownerPlace = { to: '/people', name: words.places.people }
 const logo = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done' as const }))
+
+/** A tablet left lying about is handed over by itself. */
+const idleMinutes = 10
 
 export function Shell() {
   const session = useSession().data!
@@ -26,7 +32,10 @@ export function Shell() {
   const now = useNow(10_000)
   const [theme, setTheme] = useTheme()
   const { pathname } = useLocation()
-  const here = places.findLast((p) => (p.to === '/' ? pathname === '/' : pathname.startsWith(p.to)))
+  const shown = session.permissions.includes('people.write') ? [...places, ownerPlace] : places
+  useIdle(idleMinutes, () => signOut.mutate())
+  const [help, setHelp] = useHelp()
+  const here = shown.findLast((p) => (p.to === '/' ? pathname === '/' : pathname.startsWith(p.to)))
   return (
     <div className={pathname.startsWith('/jobs/') ? 'shell in-job' : 'shell'}>
       <header className="shell-head">
@@ -42,20 +51,22 @@ export function Shell() {
           </span>
         </div>
         <nav className="shell-nav" aria-label="Places">
-          {places.map((place) => (
+          {shown.map((place) => (
             <NavLink key={place.to} to={place.to} end={place.to === '/'}>
               {place.name}
             </NavLink>
           ))}
         </nav>
+        <Button type="text" icon={<QuestionOutlined />} aria-label={words.shortcuts} onClick={() => setHelp(true)} />
         <Button
           type="text"
           icon={<BulbOutlined />}
           aria-label={theme === 'paper' ? words.theme.bay : words.theme.paper}
           onClick={() => setTheme(theme === 'paper' ? 'bay' : 'paper')}
         />
-        <Button type="text" icon={<LogoutOutlined />} aria-label={words.signOut} onClick={() => signOut.mutate()} />
+        <Button type="text" icon={<SwapOutlined />} aria-label={words.handOver} onClick={() => signOut.mutate()} />
       </header>
+      <ShortcutsDialog open={help} onClose={() => setHelp(false)} path={pathname} />
       <main>
         <Suspense fallback={<Fetching />}>
           <Outlet />

@@ -2,8 +2,8 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 
 interface Change {
-  topic: 'job' | 'plan' | 'mixing'
-  job?: string
+  topic: 'job' | 'plan' | 'mixing' | 'people'
+  job: string | null
 }
 
 /** Listens to the shop's changes and makes the screens that show them ask again. @returns false while the line is down */
@@ -12,28 +12,23 @@ export function useLive(): boolean {
   const [connected, setConnected] = useState(true)
   useEffect(() => {
     const source = new EventSource('/api/live')
-    let lost = false
-    source.addEventListener('hello', () => {
+    source.addEventListener('hello', () => setConnected(true))
+    source.addEventListener('reset', () => {
+      // The line was down for longer than the server remembers: ask for everything once.
       setConnected(true)
-      // What happened while the line was down was missed: ask for everything once.
-      if (lost) void client.invalidateQueries()
-      lost = false
+      void client.invalidateQueries()
     })
     source.addEventListener('change', (message) => {
       const change = JSON.parse(message.data) as Change
-      const keys =
-        change.topic === 'job'
-          ? [['day'], ['jobs', change.job], ['demand']]
-          : change.topic === 'plan'
-            ? [['plan'], ['day'], ['jobs']]
-            : [['batches']]
-      for (const queryKey of keys) void client.invalidateQueries({ queryKey })
-      if (change.topic === 'job') void client.invalidateQueries({ queryKey: ['plan'] })
+      const stale = {
+        job: [['day'], ['jobs', change.job], ['demand'], ['plan']],
+        plan: [['plan'], ['day'], ['jobs']],
+        mixing: [['batches']],
+        people: [['people'], ['session']],
+      }[change.topic]
+      for (const queryKey of stale) void client.invalidateQueries({ queryKey })
     })
-    source.onerror = () => {
-      lost = true
-      setConnected(false)
-    }
+    source.onerror = () => setConnected(false)
     return () => source.close()
   }, [client])
   return connected

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
-import type { SessionView } from '#server/http/views.ts'
+import type { DoorView, SessionView } from '#server/http/views.ts'
 import type { PersonView } from '#server/people/views.ts'
 import { get, post, remove } from './http.ts'
 
@@ -13,12 +13,13 @@ export function useSession() {
   })
 }
 
-export function useSignIn() {
+/** What stands at the door of this device. */
+export const useDoor = () => useQuery({ queryKey: ['door'], queryFn: () => get<DoorView>('/api/door'), staleTime: 0 })
+
+/** One of the ways in; whatever opened, everything is asked for anew. */
+export function useWayIn<Body>(path: '/api/shop' | '/api/devices' | '/api/session') {
   const client = useQueryClient()
-  return useMutation({
-    mutationFn: (body: { shop: string; login: string; pin: string }) => post<void>('/api/session', body),
-    onSuccess: () => client.resetQueries(),
-  })
+  return useMutation({ mutationFn: (body: Body) => post<void>(path, body), onSuccess: () => client.resetQueries() })
 }
 
 export function useSignOut() {
@@ -28,6 +29,7 @@ export function useSignOut() {
     onSettled: () => {
       client.clear()
       client.setQueryData(['session'], null)
+      void client.invalidateQueries({ queryKey: ['door'] })
     },
   })
 }

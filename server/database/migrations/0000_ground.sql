@@ -1,3 +1,23 @@
+CREATE TABLE `attempts` (
+	`person_id` char(36) NOT NULL,
+	`device_id` char(36) NOT NULL,
+	`failures` int NOT NULL,
+	`last_failure` datetime(3) NOT NULL,
+	CONSTRAINT `attempts_person_id_device_id_pk` PRIMARY KEY(`person_id`,`device_id`)
+);
+--> statement-breakpoint
+CREATE TABLE `audit` (
+	`seq` bigint AUTO_INCREMENT NOT NULL,
+	`shop_id` char(36) NOT NULL,
+	`at` datetime(3) NOT NULL,
+	`what` varchar(40) NOT NULL,
+	`person_id` char(36),
+	`by_id` char(36),
+	`device_id` char(36),
+	`detail` varchar(200) NOT NULL,
+	CONSTRAINT `audit_seq` PRIMARY KEY(`seq`)
+);
+--> statement-breakpoint
 CREATE TABLE `batches` (
 	`id` char(36) NOT NULL,
 	`shop_id` char(36) NOT NULL,
@@ -11,6 +31,16 @@ CREATE TABLE `batches` (
 	CONSTRAINT `batches_id` PRIMARY KEY(`id`)
 );
 --> statement-breakpoint
+CREATE TABLE `changes` (
+	`seq` bigint AUTO_INCREMENT NOT NULL,
+	`shop_id` char(36) NOT NULL,
+	`topic` varchar(20) NOT NULL,
+	`job_id` char(36),
+	`position` int,
+	`at` datetime(3) NOT NULL,
+	CONSTRAINT `changes_seq` PRIMARY KEY(`seq`)
+);
+--> statement-breakpoint
 CREATE TABLE `containers` (
 	`id` char(36) NOT NULL,
 	`shop_id` char(36) NOT NULL,
@@ -19,6 +49,18 @@ CREATE TABLE `containers` (
 	`graduation_ml` double NOT NULL,
 	`outline` json NOT NULL,
 	CONSTRAINT `containers_id` PRIMARY KEY(`id`)
+);
+--> statement-breakpoint
+CREATE TABLE `devices` (
+	`id` char(36) NOT NULL,
+	`shop_id` char(36) NOT NULL,
+	`name` varchar(60) NOT NULL,
+	`token_hash` char(64) NOT NULL,
+	`enrolled_by` char(36) NOT NULL,
+	`enrolled` datetime(3) NOT NULL,
+	`revoked` datetime(3),
+	CONSTRAINT `devices_id` PRIMARY KEY(`id`),
+	CONSTRAINT `devices_token` UNIQUE(`token_hash`)
 );
 --> statement-breakpoint
 CREATE TABLE `equipment` (
@@ -61,6 +103,12 @@ CREATE TABLE `jobs` (
 	CONSTRAINT `jobs_open_call_sign` UNIQUE(`shop_id`,`open_call_sign`)
 );
 --> statement-breakpoint
+CREATE TABLE `marks` (
+	`name` varchar(40) NOT NULL,
+	`at` datetime(3) NOT NULL,
+	CONSTRAINT `marks_name` PRIMARY KEY(`name`)
+);
+--> statement-breakpoint
 CREATE TABLE `people` (
 	`id` char(36) NOT NULL,
 	`shop_id` char(36) NOT NULL,
@@ -68,6 +116,7 @@ CREATE TABLE `people` (
 	`name` varchar(80) NOT NULL,
 	`role` varchar(20) NOT NULL,
 	`pin_hash` varchar(200) NOT NULL,
+	`password_hash` varchar(200),
 	`skills` json NOT NULL,
 	`shifts` json NOT NULL,
 	CONSTRAINT `people_id` PRIMARY KEY(`id`),
@@ -95,11 +144,15 @@ CREATE TABLE `procedures` (
 );
 --> statement-breakpoint
 CREATE TABLE `sessions` (
+	`id` char(36) NOT NULL,
 	`token_hash` char(64) NOT NULL,
 	`shop_id` char(36) NOT NULL,
 	`person_id` char(36) NOT NULL,
+	`device_id` char(36) NOT NULL,
+	`begun` datetime(3) NOT NULL,
 	`expires` datetime(3) NOT NULL,
-	CONSTRAINT `sessions_token_hash` PRIMARY KEY(`token_hash`)
+	CONSTRAINT `sessions_id` PRIMARY KEY(`id`),
+	CONSTRAINT `sessions_token` UNIQUE(`token_hash`)
 );
 --> statement-breakpoint
 CREATE TABLE `shops` (
@@ -112,7 +165,11 @@ CREATE TABLE `shops` (
 	CONSTRAINT `shops_code` UNIQUE(`code`)
 );
 --> statement-breakpoint
+CREATE INDEX `audit_shop` ON `audit` (`shop_id`,`seq`);--> statement-breakpoint
 CREATE INDEX `batches_made` ON `batches` (`shop_id`,`made`);--> statement-breakpoint
+CREATE INDEX `changes_at` ON `changes` (`at`);--> statement-breakpoint
 CREATE INDEX `containers_shop` ON `containers` (`shop_id`);--> statement-breakpoint
+CREATE INDEX `devices_shop` ON `devices` (`shop_id`);--> statement-breakpoint
 CREATE INDEX `jobs_state` ON `jobs` (`shop_id`,`state`);--> statement-breakpoint
-CREATE INDEX `sessions_person` ON `sessions` (`person_id`);
+CREATE INDEX `sessions_person` ON `sessions` (`person_id`);--> statement-breakpoint
+CREATE INDEX `sessions_device` ON `sessions` (`device_id`);

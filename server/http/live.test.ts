@@ -1,0 +1,149 @@
+import { v7 as uuidv7 } from 'uuid'
+import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { connect } from '#server/database/connection.ts'
+import { migrate } from '#server/database/migrate.ts'
+import { morningZone, seedShop } from '#server/demo/seed.ts'
+import { demoShop } from '#server/demo/shop.ts'
+import { carA } from '../../tests/fixtures/cars.ts'
+import { type ServerProcess, startServer } from '../../tests/support/server-process.ts'
+import { freshDatabase } from '../../tests/support/world.ts'
+
+let servers: ServerProcess[]
+let cookie: string
+
+beforeAll(async () => {
+  const uri = await freshDatabase(inject('database'))
+  // Two servers at once over an empty database: one migrates, the other waits for it.
+  servers = await Promise.all([startServer(uri), startServer(uri)])
+  const connection = connect(uri)
+  await migrate(connection)
+  await seedShop(connection.db, demoShop, morningZone(new Date().toISOString()))
+  await connection.close()
+  const send = async (path: string, body: object, jar = '') =>
+    (
+      await fetch(servers[0]!.base + path, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', cookie: jar },
+        body: JSON.stringify(body),
+      })
+    ).headers
+      .get('set-cookie')!
+      .split(';')[0]!
+  const owner = demoShop.people.find((p) => p.password)!
+  const device = await send('/api/devices', {
+    shop: demoShop.code,
+    login: owner.login,
+    password: owner.password,
+    deviceName: 'd',
+  })
+  const door = (await (await fetch(`${servers[0]!.base}/api/door`, { headers: { cookie: device } })).json()) as {
+    people: { id: string; name: string }[]
+  }
+  cookie = `${device}; ${await send('/api/session', { person: door.people.find((p) => p.name === 'Tam')!.id, pin: '4182' }, device)}`
+})
+afterAll(() => Promise.all(servers.map((s) => s.stop())))
+
+const api = async (server: ServerProcess, method: string, path: string, body?: object) => {
+  const response = await fetch(server.base + path, {
+    method,
+    headers: { cookie, ...(body ? { 'content-type': 'application/json' } : {}) },
+    ...(body ? { body: JSON.stringify(body) } : {}),
+  })
+  if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`)
+  return response.status === 204 ? undefined : response.json()
+}
+
+interface Heard {
+  id: number
+  position: number | null
+  at: number
+}
+
+/** Listens on a server's stream from a change on, until ended. */
+function listen(server: ServerProcess, job: string, after?: number) {
+  const heard: Heard[] = []
+  const stop = new AbortController()
+  let ready = () => {}
+  const open = new Promise<void>((resolve) => {
+    ready = resolve
+  })
+  const done = (async () => {
+    const response = await fetch(`${server.base}/api/live`, {
+      headers: { cookie, ...(after === undefined ? {} : { 'last-event-id': String(after) }) },
+      signal: stop.signal,
+    })
+    const decoder = new TextDecoder()
+    let text = ''
+    for await (const chunk of response.body!) {
+      text += decoder.decode(chunk as Uint8Array, { stream: true })
+      for (let end = text.indexOf('\n\n'); end >= 0; end = text.indexOf('\n\n')) {
+        const fields = Object.fromEntries(
+          text
+            .slice(0, end)
+            .split('\n')
+            .map((line) => [line.slice(0, line.indexOf(':')), line.slice(line.indexOf(':') + 1).trim()]),
+        )
+        text = text.slice(end + 2)
+        if (fields.event === 'hello') ready()
+        if (fields.event !== 'change') continue
+        const data = JSON.parse(fields.data!) as { topic: string; job: string | null; position: number | null }
+        // Checking in and issuing are the first two; what is said here comes after.
+        if (data.topic === 'job' && data.job === job && data.position !== null && data.position > 2)
+          heard.push({ id: Number(fields.id), position: data.position, at: Date.now() })
+      }
+    }
+  })().catch(() => {})
+  return {
+    heard,
+    open,
+    end: () => {
+      stop.abort()
+      return done
+    },
+  }
+}
+
+it('each server tells the other’s events within a second, in order, and none is missed when one dies', async () => {
+  const [a, b] = servers as [ServerProcess, ServerProcess]
+  const job = uuidv7()
+  await api(a, 'POST', '/api/jobs', { id: job, checkIn: carA().checkIn, arrives: new Date().toISOString(), due: null })
+  await api(a, 'POST', `/api/jobs/${job}/procedure`)
+  const first = listen(a, job)
+  const other = listen(b, job)
+  await Promise.all([first.open, other.open])
+
+  const said = new Map<number, number>()
+  const note = async (server: ServerProcess, text: string) => {
+    const event = (await api(server, 'POST', `/api/jobs/${job}/events`, {
+      id: uuidv7(),
+      type: 'note',
+      data: { text },
+      device: 'd',
+      deviceSeq: 0,
+      deviceTime: '',
+    })) as { position: number }
+    said.set(event.position, Date.now())
+  }
+  // Both servers at once, so that numbers are given before others are committed.
+  for (let i = 0; i < 15; i++) await Promise.all([note(a, `a ${i}`), note(b, `b ${i}`), note(a, `c ${i}`)])
+  await new Promise((resolve) => setTimeout(resolve, 1500))
+  for (const ear of [first, other]) {
+    const positions = ear.heard.map((h) => h.position)
+    expect(positions).toEqual([...said.keys()].sort((x, y) => x - y))
+    for (const h of ear.heard) expect(h.at - said.get(h.position!)!).toBeLessThan(1000)
+  }
+
+  // One server dies; its listener comes back at the other with the last number it heard.
+  const last = first.heard.at(-1)!.id
+  await a.kill()
+  await first.end()
+  for (let i = 0; i < 5; i++) await note(b, `after ${i}`)
+  const again = listen(b, job, last)
+  await again.open
+  await note(b, 'live again')
+  await new Promise((resolve) => setTimeout(resolve, 1200))
+  const all = [...first.heard, ...again.heard].map((h) => h.position)
+  expect(all).toEqual([...said.keys()].sort((x, y) => x - y))
+  await Promise.all([other.end(), again.end()])
+  servers = [b]
+})

@@ -1,0 +1,34 @@
+export interface Shortcut {
+  keys: string
+  does: string
+}
+
+const everywhere: Shortcut[] = [
+  { keys: '?', does: 'show these keys' },
+  { keys: 'Tab, Shift Tab', does: 'go to the next or previous control' },
+  { keys: 'Enter, Space', does: 'press what has the focus' },
+  { keys: 'Esc', does: 'close a dialog' },
+]
+
+/** Keys by screen: the first pattern that fits the path. */
+const byScreen: [RegExp, Shortcut[]][] = [
+  [
+    /\/check-in$/,
+    [
+      { keys: '← → ↑ ↓', does: 'go to the next patch of the cabin sheet' },
+      { keys: '0 1 2 3 4', does: 'set the soil of the patch, and take that brush' },
+      { keys: 'H, G', does: 'hair or grit, one level more each time' },
+      { keys: 'S', does: 'put the stain in hand on it, or take it off' },
+      { keys: 'Enter', does: 'brush the patch' },
+      { keys: 'U', does: 'undo' },
+    ],
+  ],
+  [/\/procedure$/, [{ keys: 'Enter', does: 'open a step: why here, how, cautions' }]],
+  [/^\/plan$/, [{ keys: 'Enter', does: 'pick the block in focus; its steps appear beside the lanes' }]],
+  [/\/work$/, [{ keys: 'Enter', does: 'start, finish, pause or skip, whichever has the focus' }]],
+]
+
+export const shortcutsOn = (path: string): Shortcut[] => [
+  ...(byScreen.find(([pattern]) => pattern.test(path))?.[1] ?? []),
+  ...everywhere,
+]

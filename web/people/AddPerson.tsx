@@ -1,0 +1,78 @@
+import { Button, Checkbox, Form, Input, Select } from 'antd'
+import type { PersonView } from '#server/people/views.ts'
+import { useCatalogue } from '#web/app/session.ts'
+import { Told } from '#web/ui/Told.tsx'
+import { useKeeping } from './api.ts'
+import { words } from './words.ts'
+
+export const roleOptions = (['owner', 'lead', 'technician', 'front-desk'] as const).map((value) => ({
+  value,
+  label: value,
+}))
+const day: [number, number][] = [
+  [480, 720],
+  [750, 1080],
+]
+
+interface Fields {
+  name: string
+  login: string
+  pin: string
+  role: PersonView['role']
+  skills: string[]
+  works: boolean
+}
+
+export function AddPerson() {
+  const { add } = useKeeping()
+  const skills = useCatalogue().data?.skills ?? []
+  const [form] = Form.useForm<Fields>()
+  const submit = ({ works, ...f }: Fields) =>
+    add.mutate({ ...f, skills: f.skills ?? [], shifts: works ? day : [] }, { onSuccess: () => form.resetFields() })
+  return (
+    <Form<Fields>
+      form={form}
+      layout="vertical"
+      requiredMark={false}
+      onFinish={submit}
+      initialValues={{ role: 'technician', skills: [], works: true }}
+    >
+      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(180px, 1fr))', columnGap: 14 }}>
+        <Form.Item
+          name="name"
+          label={words.personName}
+          rules={[{ required: true, whitespace: true, message: 'Who is it?' }]}
+        >
+          <Input maxLength={80} autoComplete="off" />
+        </Form.Item>
+        <Form.Item
+          name="login"
+          label={words.signInName}
+          rules={[{ required: true, pattern: /^[a-z0-9][a-z0-9-]*$/, message: 'Small letters, digits and hyphens.' }]}
+        >
+          <Input maxLength={40} autoCapitalize="none" autoComplete="off" />
+        </Form.Item>
+        <Form.Item
+          name="pin"
+          label={words.pin}
+          rules={[{ required: true, pattern: /^\d{4,12}$/, message: 'Four digits or more.' }]}
+        >
+          <Input.Password inputMode="numeric" autoComplete="new-password" />
+        </Form.Item>
+        <Form.Item name="role" label={words.role}>
+          <Select options={roleOptions} />
+        </Form.Item>
+        <Form.Item name="skills" label={words.skills}>
+          <Checkbox.Group options={skills.map((s) => ({ value: s.id, label: s.name }))} />
+        </Form.Item>
+        <Form.Item name="works" valuePropName="checked" label=" ">
+          <Checkbox>{words.works}</Checkbox>
+        </Form.Item>
+      </div>
+      {add.isError && <Told error={add.error} />}
+      <Button type="primary" htmlType="submit" loading={add.isPending}>
+        {words.add}
+      </Button>
+    </Form>
+  )
+}

@@ -1,0 +1,174 @@
+import { Button, Form, Input } from 'antd'
+import { type ReactNode, useState } from 'react'
+import { useDoor, useWayIn } from '#web/app/session.ts'
+import { Fetching } from '#web/ui/Fetching.tsx'
+import { PetalRing } from '#web/ui/PetalRing.tsx'
+import { Told } from '#web/ui/Told.tsx'
+import { words } from './words.ts'
+
+const petals = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done' as const }))
+const required = (message: string) => [{ required: true, whitespace: true, message }]
+const pinRule = [{ required: true, pattern: /^\d{4,12}$/, message: 'Four digits or more.' }]
+const wordRule = [{ required: true, pattern: /^[a-z0-9][a-z0-9-]*$/, message: 'Small letters, digits and hyphens.' }]
+
+function Frame({ title, lead, children }: { title: string; lead: string; children: ReactNode }) {
+  return (
+    <main style={{ display: 'grid', placeItems: 'center', minHeight: '100dvh', padding: 16 }}>
+      <div className="card" style={{ width: 'min(440px, 100%)', padding: 28 }}>
+        <div className="row" style={{ marginBottom: 6 }}>
+          <PetalRing petals={petals} size={52} label="" />
+          <h1>{title}</h1>
+        </div>
+        <p className="soft">{lead}</p>
+        {children}
+      </div>
+    </main>
+  )
+}
+
+/** The way in on this device: first visit, enrolment, or a name and a PIN. */
+export function Door() {
+  const door = useDoor()
+  if (door.isPending) return <Fetching />
+  if (door.isError) return <Told error={door.error} onRetry={() => void door.refetch()} />
+  if (door.data.state === 'first-visit') return <FirstVisit />
+  if (door.data.state === 'not-enrolled') return <Enrol />
+  return <PickName shopName={door.data.shopName} people={door.data.people} />
+}
+
+function PickName({ shopName, people }: { shopName: string; people: { id: string; name: string }[] }) {
+  const [person, setPerson] = useState<string>()
+  const signIn = useWayIn<{ person: string; pin: string }>('/api/session')
+  const chosen = people.find((p) => p.id === person)
+  return (
+    <Frame title={chosen ? chosen.name : words.title} lead={chosen ? shopName : `${shopName}. ${words.who}`}>
+      {chosen ? (
+        <Form<{ pin: string }>
+          layout="vertical"
+          requiredMark={false}
+          onFinish={({ pin }) => signIn.mutate({ person: chosen.id, pin })}
+        >
+          <Form.Item name="pin" label={words.pin} rules={pinRule}>
+            <Input.Password inputMode="numeric" autoComplete="off" autoFocus size="large" />
+          </Form.Item>
+          {signIn.isError && <Told error={signIn.error} />}
+          <div className="row" style={{ marginTop: 12 }}>
+            <Button type="primary" htmlType="submit" size="large" loading={signIn.isPending}>
+              {words.enter}
+            </Button>
+            <Button
+              size="large"
+              onClick={() => {
+                signIn.reset()
+                setPerson(undefined)
+              }}
+            >
+              {words.back}
+            </Button>
+          </div>
+        </Form>
+      ) : (
+        <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 10 }}>
+          {people.map((p) => (
+            <Button key={p.id} style={{ height: 60, fontSize: '1.1rem' }} onClick={() => setPerson(p.id)}>
+              {p.name}
+            </Button>
+          ))}
+        </div>
+      )}
+    </Frame>
+  )
+}
+
+function Enrol() {
+  const enrol = useWayIn<{ shop: string; login: string; password: string; deviceName: string }>('/api/devices')
+  return (
+    <Frame title={words.enrolTitle} lead={words.enrolLead}>
+      <Form<{ shop: string; login: string; password: string; deviceName: string }>
+        layout="vertical"
+        requiredMark={false}
+        onFinish={(f) => enrol.mutate(f)}
+      >
+        <Form.Item name="shop" label={words.shop} rules={required('Which shop?')}>
+          <Input autoCapitalize="none" autoComplete="organization" />
+        </Form.Item>
+        <Form.Item name="login" label={words.ownerName} rules={required('Whose shop is it?')}>
+          <Input autoCapitalize="none" autoComplete="username" />
+        </Form.Item>
+        <Form.Item name="password" label={words.password} rules={required('The owner’s password.')}>
+          <Input.Password autoComplete="current-password" />
+        </Form.Item>
+        <Form.Item
+          name="deviceName"
+          label={words.device}
+          rules={required('So that it can be told from others.')}
+          initialValue="Bay tablet"
+        >
+          <Input maxLength={60} />
+        </Form.Item>
+        {enrol.isError && <Told error={enrol.error} />}
+        <Button type="primary" htmlType="submit" size="large" block loading={enrol.isPending} style={{ marginTop: 12 }}>
+          {words.enrol}
+        </Button>
+      </Form>
+    </Frame>
+  )
+}
+
+interface First {
+  shopName: string
+  code: string
+  timeZone: string
+  ownerName: string
+  login: string
+  password: string
+  pin: string
+  deviceName: string
+}
+
+function FirstVisit() {
+  const open = useWayIn<First>('/api/shop')
+  return (
+    <Frame title={words.firstTitle} lead={words.firstLead}>
+      <Form<First>
+        layout="vertical"
+        requiredMark={false}
+        onFinish={(f) => open.mutate(f)}
+        initialValues={{ timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone, deviceName: 'Front desk' }}
+      >
+        <Form.Item name="shopName" label={words.shopName} rules={required('What is it called?')}>
+          <Input maxLength={120} />
+        </Form.Item>
+        <Form.Item name="code" label={words.code} rules={wordRule}>
+          <Input autoCapitalize="none" maxLength={40} />
+        </Form.Item>
+        <Form.Item name="timeZone" label={words.zone} rules={required('Where is it?')}>
+          <Input />
+        </Form.Item>
+        <Form.Item name="ownerName" label={words.yourName} rules={required('Who owns it?')}>
+          <Input maxLength={80} autoComplete="name" />
+        </Form.Item>
+        <Form.Item name="login" label={words.login} rules={wordRule}>
+          <Input autoCapitalize="none" maxLength={40} autoComplete="username" />
+        </Form.Item>
+        <Form.Item
+          name="password"
+          label={words.newPassword}
+          rules={[{ required: true, min: 10, message: 'Ten characters or more.' }]}
+        >
+          <Input.Password autoComplete="new-password" />
+        </Form.Item>
+        <Form.Item name="pin" label={words.pin} rules={pinRule}>
+          <Input.Password inputMode="numeric" autoComplete="off" />
+        </Form.Item>
+        <Form.Item name="deviceName" label={words.device} rules={required('So that it can be told from others.')}>
+          <Input maxLength={60} />
+        </Form.Item>
+        {open.isError && <Told error={open.error} />}
+        <Button type="primary" htmlType="submit" size="large" block loading={open.isPending} style={{ marginTop: 12 }}>
+          {words.open}
+        </Button>
+      </Form>
+    </Frame>
+  )
+}

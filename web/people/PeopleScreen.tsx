@@ -1,0 +1,111 @@
+import { Button, Select } from 'antd'
+import { useState } from 'react'
+import { clockIn } from '#web/app/clock.ts'
+import { usePeople, useSession } from '#web/app/session.ts'
+import { Fetching } from '#web/ui/Fetching.tsx'
+import { Told } from '#web/ui/Told.tsx'
+import { AddPerson, roleOptions } from './AddPerson.tsx'
+import { useAudit, useDevices, useKeeping, useSessions } from './api.ts'
+import './people.css'
+import { words } from './words.ts'
+
+export default function PeopleScreen() {
+  const zone = useSession().data!.timeZone
+  const [before, setBefore] = useState<number | null>(null)
+  const [people, devices, sessions, audit] = [usePeople(), useDevices(), useSessions(), useAudit(before)]
+  const keep = useKeeping()
+  const failed = [people, devices, sessions, audit].find((q) => q.isError)
+  if (failed?.error) return <Told error={failed.error} onRetry={() => void failed.refetch()} />
+  if (!people.data || !devices.data || !sessions.data || !audit.data) return <Fetching lines={5} />
+  const names = new Map(people.data.map((p) => [p.id, p.name]))
+  const error = [keep.setRole, keep.unlock, keep.sendAway, keep.end].find((m) => m.isError)?.error
+  return (
+    <div className="keeping">
+      <div className="stack">
+        {error && <Told error={error} />}
+        <section className="card" aria-label={words.people}>
+          <h2>{words.people}</h2>
+          <ul className="plain lines">
+            {people.data.map((p) => (
+              <li key={p.id}>
+                <span>
+                  <strong>{p.name}</strong> <span className="soft">{p.skills.join(', ')}</span>
+                </span>
+                <span className="row">
+                  <Select
+                    aria-label={`${words.role}: ${p.name}`}
+                    value={p.role}
+                    options={roleOptions}
+                    style={{ width: 140 }}
+                    onChange={(role) => keep.setRole.mutate({ id: p.id, role })}
+                  />
+                  <Button aria-label={`${words.unlock} ${p.name}`} onClick={() => keep.unlock.mutate(p.id)}>
+                    {words.unlock}
+                  </Button>
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+        <section className="card" aria-label={words.add}>
+          <h2 style={{ marginBottom: 10 }}>{words.add}</h2>
+          <AddPerson />
+        </section>
+      </div>
+      <div className="stack">
+        <section className="card" aria-label={words.devices}>
+          <h2>{words.devices}</h2>
+          <ul className="plain lines">
+            {devices.data.map((d) => (
+              <li key={d.id}>
+                <span>{d.name}</span>
+                {d.revoked ? (
+                  <span className="soft">{words.gone}</span>
+                ) : (
+                  <Button aria-label={`${words.sendAway} ${d.name}`} onClick={() => keep.sendAway.mutate(d.id)}>
+                    {words.sendAway}
+                  </Button>
+                )}
+              </li>
+            ))}
+          </ul>
+        </section>
+        <section className="card" aria-label={words.sessions}>
+          <h2>{words.sessions}</h2>
+          <ul className="plain lines">
+            {sessions.data.map((s) => (
+              <li key={s.id}>
+                <span>
+                  <strong>{s.person}</strong>{' '}
+                  <span className="soft">{`${s.device}, since ${clockIn(zone, s.begun)}`}</span>
+                </span>
+                {s.current ? (
+                  <span className="soft">{words.here}</span>
+                ) : (
+                  <Button aria-label={`${words.end} ${s.person}, ${s.device}`} onClick={() => keep.end.mutate(s.id)}>
+                    {words.end}
+                  </Button>
+                )}
+              </li>
+            ))}
+          </ul>
+        </section>
+        <section className="card" aria-label={words.audit}>
+          <h2>{words.audit}</h2>
+          <ul className="plain lines">
+            {audit.data.entries.map((e) => (
+              <li key={e.seq}>
+                <span>
+                  <strong>{e.what.replaceAll('-', ' ')}</strong> {e.person && names.get(e.person)}{' '}
+                  <span className="soft">{e.detail}</span>
+                </span>
+                <span className="soft">{clockIn(zone, e.at)}</span>
+              </li>
+            ))}
+          </ul>
+          {audit.data.next !== null && <Button onClick={() => setBefore(audit.data.next)}>{words.older}</Button>}
+        </section>
+      </div>
+    </div>
+  )
+}
