@@ -1,9 +1,29 @@
+import { readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
 import react from '@vitejs/plugin-react'
-import { defineConfig } from 'vite'
+import { defineConfig, type Plugin } from 'vite'
+
+/** Writes .br and .gz beside what compresses, once at build, so that the server never does it for each visitor. */
+function precompress(): Plugin {
+  return {
+    name: 'precompress',
+    apply: 'build',
+    writeBundle({ dir }) {
+      for (const file of readdirSync(dir!, { recursive: true, encoding: 'utf8' })) {
+        const path = join(dir!, file)
+        if (!/\.(js|css|html|svg|json)$/.test(file) || statSync(path).size < 1024) continue
+        const bytes = readFileSync(path)
+        writeFileSync(`${path}.gz`, gzipSync(bytes, { level: 9 }))
+        writeFileSync(`${path}.br`, brotliCompressSync(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }))
+      }
+    },
+  }
+}
 
 export default defineConfig({
   root: 'web',
-  plugins: [react()],
+  plugins: [react(), precompress()],
   worker: { format: 'es' },
   server: { proxy: { '/api': `http://127.0.0.1:${process.env.API_PORT ?? 4180}` } },
   build: {
@@ -14,10 +34,7 @@ export default defineConfig({
     rolldownOptions: {
       output: {
         codeSplitting: {
-          groups: [
-            { name: 'react', test: /node_modules[\\/](react|react-dom|react-router|scheduler|@tanstack)[\\/]/ },
-            { name: 'antd', test: /node_modules[\\/](antd|@ant-design|@rc-component|rc-[a-z-]+)[\\/]/ },
-          ],
+          groups: [{ name: 'react', test: /node_modules[\\/](react|react-dom|react-router|scheduler|@tanstack)[\\/]/ }],
         },
       },
     },

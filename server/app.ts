@@ -38,7 +38,7 @@ export function buildApp(world: World, ending: AbortSignal, pages?: string): Hon
       await next()
       if (c.res.ok) c.header('cache-control', 'public, max-age=31536000, immutable')
     })
-    app.use('/assets/*', serveStatic({ root: pages }))
+    app.use('/assets/*', serveStatic({ root: pages, precompressed: true }))
     app.get('/assets/*', (c) => c.text('Not found', 404))
     app.get('*', (c) => c.html(index, 200, { 'cache-control': 'no-cache' }))
   }

@@ -22,6 +22,8 @@ export async function start(options: {
   port: number
   host?: string
   pages?: string
+  /** See World. */
+  requestsPerSecond?: number
   log?: Logger
 }): Promise<Running> {
   const log = options.log ?? pino()
@@ -39,6 +41,7 @@ export async function start(options: {
     catalogue,
     log,
     now: () => new Date().toISOString(),
+    ...(options.requestsPerSecond === undefined ? {} : { requestsPerSecond: options.requestsPerSecond }),
   }
   await world.live.start()
   const ending = new AbortController()

@@ -7,6 +7,7 @@ import { carA } from '../tests/fixtures/cars.ts'
 import { type Caller, otherShop, type TestWorld, testWorld } from '../tests/support/world.ts'
 import { allRoutes } from './app.ts'
 import { demoShop } from './demo/shop.ts'
+import { templated } from './http/openapi.ts'
 import { permissions, roles } from './http/roles.ts'
 
 let t: TestWorld
@@ -171,8 +172,8 @@ describe('check-in drafts', () => {
     const body = opening()
     const [a, b] = await Promise.all([front.send('POST', '/api/jobs', body), front.send('POST', '/api/jobs', body)])
     expect(a.body.id).toBe(b.body.id)
-    const jobs = await Promise.all([openJob(), openJob(), openJob()])
-    expect(new Set(jobs.map((j) => j.callSign)).size).toBe(3)
+    const jobs = await Promise.all(Array.from({ length: 5 }, () => openJob()))
+    expect(new Set(jobs.map((j) => j.callSign)).size).toBe(5)
   })
   it('a surface the body does not have is refused by pointer and not stored', async () => {
     const bad = opening()
@@ -235,6 +236,22 @@ describe('the work ledger', () => {
     )
     expect(answers.map((a) => a.status).sort()).toEqual([200, 409])
     expect(answers.find((a) => a.status === 409)!.body.code).toBe('running')
+  })
+  it('pages forwards by position, and an unchanged ledger costs nothing to ask for again', async () => {
+    const job = await issuedJob()
+    for (let i = 0; i < 3; i++)
+      await hand.send('POST', `/api/jobs/${job.id}/events`, event('note', { text: `note ${i}` }))
+    const positions = async (after: number) =>
+      (await hand.get(`/api/jobs/${job.id}/events?after=${after}`)).body.map((e: { position: number }) => e.position)
+    expect(await positions(0)).toEqual([1, 2, 3, 4, 5])
+    expect(await positions(3)).toEqual([4, 5])
+    expect((await hand.get(`/api/jobs/${job.id}/events?after=x`)).status).toBe(400)
+    const path = `/api/jobs/${job.id}/events`
+    const tag = (await t.call('GET', path, undefined, { cookie: hand.cookie })).headers.get('etag')!
+    const ask = () => t.call('GET', path, undefined, { cookie: hand.cookie, 'if-none-match': tag })
+    expect((await ask()).status).toBe(304)
+    await hand.send('POST', path, event('note', { text: 'one more' }))
+    expect((await ask()).status).toBe(200)
   })
   it('refuses work on a draft', async () => {
     const job = await openJob()
@@ -423,3 +440,57 @@ function isGood(schema: object, text: string): boolean {
     return false
   }
 }
+
+describe('the published description', () => {
+  it('names every route and every way in, and nothing else', async () => {
+    const document = (await (await t.call('GET', '/api/openapi.json')).json()) as {
+      openapi: string
+      paths: Record<string, Record<string, object>>
+    }
+    expect(document.openapi).toBe('3.1.0')
+    const described = Object.entries(document.paths).flatMap(([path, methods]) =>
+      Object.keys(methods).map((m) => `${m.toUpperCase()} ${path}`),
+    )
+    const doors = [
+      'GET /api/door',
+      'GET /api/session',
+      'POST /api/session',
+      'DELETE /api/session',
+      'POST /api/devices',
+      'POST /api/shop',
+      'GET /api/live',
+      'GET /healthz',
+      'GET /readyz',
+      'GET /api/openapi.json',
+    ]
+    const routes = allRoutes(t.world).map((r) => `${r.method} ${templated(r.path)}`)
+    expect(described.sort()).toEqual([...doors, ...routes].sort())
+  })
+  it('was kept by every route: each has answered as described at least once', async () => {
+    const owner = await t.as('reedmere', 'odile', '7301')
+    const job = await issuedJob()
+    for (const route of allRoutes(t.world).filter((r) => r.method === 'GET'))
+      expect((await owner.get(route.path.replace(':id', job.id))).status, route.path).toBe(200)
+    const person = {
+      id: uuidv7(),
+      login: `p${Date.now()}`,
+      name: 'Pim',
+      role: 'technician',
+      pin: '1111',
+      skills: [],
+      shifts: [],
+    }
+    expect((await owner.send('POST', '/api/people', person)).status).toBe(204)
+    expect((await owner.send('PUT', `/api/people/${person.id}/role`, { role: 'lead' })).status).toBe(204)
+    expect((await owner.send('POST', `/api/people/${person.id}/unlock`)).status).toBe(204)
+    await t.as('reedmere', 'jory', '5560')
+    const session = (await owner.get('/api/sessions')).body.find((s: { person: string }) => s.person === 'Jory').id
+    expect((await owner.send('DELETE', `/api/sessions/${session}`)).status).toBe(204)
+    const device = (await owner.get('/api/devices')).body.find((d: { name: string }) => d.name === 'jory’s').id
+    expect((await owner.send('DELETE', `/api/devices/${device}`)).status).toBe(204)
+    const missing = allRoutes(t.world)
+      .map((r) => `${r.method} ${templated(r.path)}`)
+      .filter((name) => !t.described.has(name))
+    expect(missing).toEqual([])
+  })
+})

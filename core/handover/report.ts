@@ -4,17 +4,7 @@ import type { CheckIn, Procedure } from '#core/procedures/schema.ts'
 import { stepState, workersOf } from '#core/work/reduce.ts'
 import type { WorkState } from '#core/work/schema.ts'
 import { checkListFor } from './check-list.ts'
-
-export interface Report {
-  done: { title: string; by: string[]; minutes: number }[]
-  /** What was left, and why: skipped steps, residuals of the procedure, places that failed the final check. */
-  remains: { what: string; why: string }[]
-  expectations: Procedure['expectations']
-  checks: { text: string; passed: boolean | null; by: string; note: string; selfChecked: boolean }[]
-  belongings: CheckIn['belongings']
-  workers: string[]
-  handedOver: WorkState['handedOver']
-}
+import type { Report } from './schema.ts'
 
 /** What the customer is told: done, not done and why, what may return. Built from the ledger and the issued procedure alone. */
 export function reportOf(checkIn: CheckIn, procedure: Procedure, state: WorkState, catalogue: Catalogue): Report {

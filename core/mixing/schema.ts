@@ -26,25 +26,37 @@ export const MixRequest = Type.Object(
 )
 export type MixRequest = Static<typeof MixRequest>
 
-export interface MixOption {
-  kind: string
-  total_ml: number
-  concentrate_ml: number
-  water_ml: number
-  remove_ml: number
-  fraction: number
-  allowed: boolean
-}
+const Strict = { additionalProperties: false }
 
-export interface Mix {
-  concentrate_ml: number
-  water_ml: number
-  discard_ml: number
-  total_ml: number
-  fraction: number
-  /** The same dose as the measuring vessel can show it; deviation is relative to the dose. */
-  measured: { concentrate_ml: number; water_ml: number; fraction: number; deviation: number }
-  options: MixOption[]
-  steps: string[]
-  warnings: { code: string; message: string }[]
-}
+export const MixOption = Type.Object(
+  {
+    kind: Type.String(),
+    total_ml: Type.Number(),
+    concentrate_ml: Type.Number(),
+    water_ml: Type.Number(),
+    remove_ml: Type.Number(),
+    fraction: Type.Number(),
+    allowed: Type.Boolean(),
+  },
+  Strict,
+)
+
+export const Mix = Type.Object(
+  {
+    concentrate_ml: Type.Number(),
+    water_ml: Type.Number(),
+    discard_ml: Type.Number(),
+    total_ml: Type.Number(),
+    fraction: Type.Number(),
+    /** The same dose as the measuring vessel can show it; deviation is relative to the dose. */
+    measured: Type.Object(
+      { concentrate_ml: Type.Number(), water_ml: Type.Number(), fraction: Type.Number(), deviation: Type.Number() },
+      Strict,
+    ),
+    options: Type.Array(MixOption),
+    steps: Type.Array(Type.String()),
+    warnings: Type.Array(Type.Object({ code: Type.String(), message: Type.String() }, Strict)),
+  },
+  Strict,
+)
+export type Mix = Static<typeof Mix>

@@ -83,6 +83,11 @@ export type PlanRequest = Static<typeof PlanRequest>
 export const Assignment = Type.Object({ activity: Id, start: Minute, end: Minute, technicians: Type.Array(Id) }, Strict)
 export type Assignment = Static<typeof Assignment>
 
+export const UnscheduledCode = Type.Union(
+  (['no-skill', 'too-few-people', 'too-long', 'no-equipment', 'waits-for', 'no-room', 'max-lag'] as const).map((code) =>
+    Type.Literal(code),
+  ),
+)
 export type UnscheduledCode =
   | 'no-skill'
   | 'too-few-people'
@@ -91,18 +96,29 @@ export type UnscheduledCode =
   | 'waits-for'
   | 'no-room'
   | 'max-lag'
-export interface Unscheduled {
-  activity: string
-  code: UnscheduledCode
-  reason: string
-}
-export interface PlanAnswer {
-  assignments: Assignment[]
-  unscheduled: Unscheduled[]
-  objective: { weightedTardiness: number; makespan: number; handovers: number }
-  bounds: { weightedTardiness: number; makespan: number }
-  critical: string[]
-  bottleneck: { kind: 'equipment' | 'skill'; id: string; minutes: number } | null
-  warnings: { code: string; message: string; activities: string[] }[]
-  iterations: number
-}
+
+export const PlanAnswer = Type.Object(
+  {
+    assignments: Type.Array(Assignment),
+    unscheduled: Type.Array(Type.Object({ activity: Id, code: UnscheduledCode, reason: Type.String() }, Strict)),
+    objective: Type.Object(
+      { weightedTardiness: Type.Number(), makespan: Type.Number(), handovers: Type.Integer() },
+      Strict,
+    ),
+    bounds: Type.Object({ weightedTardiness: Type.Number(), makespan: Type.Number() }, Strict),
+    critical: Type.Array(Id),
+    bottleneck: Type.Union([
+      Type.Object(
+        { kind: Type.Union([Type.Literal('equipment'), Type.Literal('skill')]), id: Id, minutes: Type.Number() },
+        Strict,
+      ),
+      Type.Null(),
+    ]),
+    warnings: Type.Array(
+      Type.Object({ code: Type.String(), message: Type.String(), activities: Type.Array(Id) }, Strict),
+    ),
+    iterations: Type.Integer(),
+  },
+  Strict,
+)
+export type PlanAnswer = Static<typeof PlanAnswer>

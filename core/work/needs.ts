@@ -1,14 +1,6 @@
 import type { Procedure } from '#core/procedures/schema.ts'
 import { isOver, openSteps, stepState } from './reduce.ts'
-import type { WorkState } from './schema.ts'
-
-export interface Need {
-  kind: 'dwell' | 'dried-on' | 'judge-dry' | 'final-check' | 'hand-over'
-  title: string
-  step: string | null
-  /** ISO moment at which someone is needed. */
-  at: string
-}
+import type { Need, WorkState } from './schema.ts'
 
 const plus = (iso: string, minutes: number) => new Date(Date.parse(iso) + minutes * 60_000).toISOString()
 

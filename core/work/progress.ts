@@ -1,13 +1,7 @@
 import type { Stage } from '#core/procedures/catalogue.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { isOver, stepState } from './reduce.ts'
-import type { WorkState } from './schema.ts'
-
-export type PetalState = 'open' | 'running' | 'done'
-export interface Petal {
-  id: string
-  state: PetalState
-}
+import type { Petal, WorkState } from './schema.ts'
 
 /** The petals a job has steps for, in the order of the trade's stages, each open, running or done. */
 export function petalsOf(procedure: Procedure, state: WorkState, stages: readonly Stage[]): Petal[] {

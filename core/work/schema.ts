@@ -63,38 +63,99 @@ type Intent = WorkIntent extends infer W
 export type WorkEvent = Envelope &
   (Intent | { type: 'checked-in'; data: { plate: string } } | { type: 'procedure-issued'; data: { version: number } })
 
-export type StepStatus = 'waiting' | 'running' | 'paused' | 'finished' | 'skipped'
-export interface StepState {
-  status: StepStatus
-  /** Everyone who worked on it. */
-  by: string[]
-  /** Who works on it now. */
-  runningBy: string | null
-  startedAt: string | null
-  finishedAt: string | null
-  reason: string | null
-}
-export interface Timer {
-  step: string
-  /** Minutes after `startedAt`: not before `min`, dried on after `max`. */
-  min: number
-  max: number
-  startedAt: string
-}
-export interface CheckState {
-  passed: boolean
-  by: string
-  note: string
-  /** The checker had worked on the car. */
-  selfChecked: boolean
-}
-export interface WorkState {
-  position: number
-  checkedIn: boolean
-  procedureVersion: number | null
-  steps: Record<string, StepState>
-  timers: Timer[]
-  checks: Record<string, CheckState>
-  notes: { author: string; text: string; at: string }[]
-  handedOver: { to: string; by: string; at: string } | null
-}
+const Nullable = Type.Union([Type.String(), Type.Null()])
+
+export const StepState = Type.Object(
+  {
+    status: Type.Union([
+      Type.Literal('waiting'),
+      Type.Literal('running'),
+      Type.Literal('paused'),
+      Type.Literal('finished'),
+      Type.Literal('skipped'),
+    ]),
+    /** Everyone who worked on it. */
+    by: Type.Array(Type.String()),
+    /** Who works on it now. */
+    runningBy: Nullable,
+    startedAt: Nullable,
+    finishedAt: Nullable,
+    reason: Nullable,
+  },
+  Strict,
+)
+export type StepState = Static<typeof StepState>
+
+/** Minutes after `startedAt`: not before `min`, dried on after `max`. */
+export const Timer = Type.Object(
+  { step: Type.String(), min: Type.Number(), max: Type.Number(), startedAt: Type.String() },
+  Strict,
+)
+export type Timer = Static<typeof Timer>
+
+/** `selfChecked`: the checker had worked on the car. */
+export const CheckState = Type.Object(
+  { passed: Type.Boolean(), by: Type.String(), note: Type.String(), selfChecked: Type.Boolean() },
+  Strict,
+)
+
+export const HandedOver = Type.Union([
+  Type.Object({ to: Type.String(), by: Type.String(), at: Type.String() }, Strict),
+  Type.Null(),
+])
+
+export const WorkState = Type.Object(
+  {
+    position: Type.Integer(),
+    checkedIn: Type.Boolean(),
+    procedureVersion: Type.Union([Type.Integer(), Type.Null()]),
+    steps: Type.Record(Type.String(), StepState),
+    timers: Type.Array(Timer),
+    checks: Type.Record(Type.String(), CheckState),
+    notes: Type.Array(Type.Object({ author: Type.String(), text: Type.String(), at: Type.String() }, Strict)),
+    handedOver: HandedOver,
+  },
+  Strict,
+)
+export type WorkState = Static<typeof WorkState>
+
+/** An event as the ledger holds it; `data` by type is that of the intent it was. */
+export const LedgerEvent = Type.Object(
+  {
+    id: Type.String(),
+    job: Type.String(),
+    position: Type.Integer({ minimum: 1 }),
+    type: Type.String(),
+    data: Type.Record(Type.String(), Type.Unknown()),
+    author: Type.String(),
+    device: Type.String(),
+    deviceSeq: Type.Integer(),
+    deviceTime: Type.String(),
+    serverTime: Type.String(),
+  },
+  Strict,
+)
+
+export const Need = Type.Object(
+  {
+    kind: Type.Union([
+      Type.Literal('dwell'),
+      Type.Literal('dried-on'),
+      Type.Literal('judge-dry'),
+      Type.Literal('final-check'),
+      Type.Literal('hand-over'),
+    ]),
+    title: Type.String(),
+    step: Nullable,
+    /** ISO moment at which someone is needed. */
+    at: Type.String(),
+  },
+  Strict,
+)
+export type Need = Static<typeof Need>
+
+export const Petal = Type.Object(
+  { id: Type.String(), state: Type.Union([Type.Literal('open'), Type.Literal('running'), Type.Literal('done')]) },
+  Strict,
+)
+export type Petal = Static<typeof Petal>

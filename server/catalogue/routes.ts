@@ -1,4 +1,4 @@
-import type { Catalogue } from '#core/procedures/catalogue.ts'
+import { Catalogue } from '#core/procedures/catalogue.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
 
 export const catalogueRoutes = ({ catalogue }: World): Route[] => [
@@ -6,6 +6,7 @@ export const catalogueRoutes = ({ catalogue }: World): Route[] => [
     method: 'GET',
     path: '/api/catalogue',
     allow: 'catalogue.see',
+    answer: Catalogue,
     handle: async (): Promise<Catalogue> => catalogue,
   }),
 ]

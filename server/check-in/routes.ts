@@ -7,7 +7,7 @@ import { jobOf } from '#server/http/jobs.ts'
 import { Problem } from '#server/http/problem.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
 import { jobView, openJob, saveDraft } from './store.ts'
-import type { JobView } from './views.ts'
+import { JobView } from './views.ts'
 
 const Moment = Type.String({
   pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}(:\\d{2}(\\.\\d{1,3})?)?Z$',
@@ -47,6 +47,7 @@ export const checkInRoutes = ({ db, catalogue, live }: World): Route[] => {
       path: '/api/jobs',
       allow: 'check-in.write',
       body: Opening,
+      answer: JobView,
       handle: async ({ scope, body }): Promise<JobView> => {
         judge(body.checkIn)
         judgeTimes(body)
@@ -59,6 +60,7 @@ export const checkInRoutes = ({ db, catalogue, live }: World): Route[] => {
       method: 'GET',
       path: '/api/jobs/:id',
       allow: 'check-in.see',
+      answer: JobView,
       handle: async ({ scope, params }): Promise<JobView> => jobView(await jobOf(db, scope, params.id!)),
     }),
     route({
@@ -66,6 +68,7 @@ export const checkInRoutes = ({ db, catalogue, live }: World): Route[] => {
       path: '/api/jobs/:id/check-in',
       allow: 'check-in.write',
       body: Draft,
+      answer: JobView,
       handle: async ({ scope, params, body }): Promise<JobView> => {
         const before = await jobOf(db, scope, params.id!)
         judge(body.checkIn)

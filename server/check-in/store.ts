@@ -24,13 +24,15 @@ export interface NewJob {
 
 /** Opens a job with the first call sign that no open job of the shop has. Sent twice, it is still one job. */
 export async function openJob(db: Database, scope: Scope, job: NewJob): Promise<JobRow> {
-  for (let attempt = 0; attempt < 5; attempt++) {
+  for (let attempt = 0; attempt <= callSigns.length; attempt++) {
     const taken = await db
       .select({ name: jobs.openCallSign })
       .from(jobs)
       .where(and(eq(jobs.shop, scope.shop), isNotNull(jobs.openCallSign)))
     const names = new Set(taken.map((t) => t.name))
-    const free = callSigns.find((c) => !names.has(c.name))
+    const open = callSigns.filter((c) => !names.has(c.name))
+    // The first free one; after somebody was quicker any, so that many at once do not chase the same name.
+    const free = open[attempt === 0 ? 0 : Math.floor(Math.random() * open.length)]
     if (!free)
       throw new Problem(
         409,

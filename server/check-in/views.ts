@@ -1,13 +1,18 @@
-import type { CheckIn } from '#core/procedures/schema.ts'
+import { type Static, Type } from '@sinclair/typebox'
+import { CheckIn } from '#core/procedures/schema.ts'
 
-export interface JobView {
-  id: string
-  callSign: string
-  colour: string
-  state: 'draft' | 'checked-in' | 'handed-over'
-  version: number
-  checkIn: CheckIn
-  arrives: string
-  due: string | null
-  procedureVersion: number | null
-}
+export const JobView = Type.Object(
+  {
+    id: Type.String(),
+    callSign: Type.String(),
+    colour: Type.String(),
+    state: Type.Union([Type.Literal('draft'), Type.Literal('checked-in'), Type.Literal('handed-over')]),
+    version: Type.Integer(),
+    checkIn: CheckIn,
+    arrives: Type.String(),
+    due: Type.Union([Type.String(), Type.Null()]),
+    procedureVersion: Type.Union([Type.Integer(), Type.Null()]),
+  },
+  { additionalProperties: false },
+)
+export type JobView = Static<typeof JobView>

@@ -7,13 +7,14 @@ import { isOver, stepState } from '#core/work/reduce.ts'
 import { people, plans } from '#server/database/schema.ts'
 import { openJobs, placesOf } from '#server/http/jobs.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
-import type { DayView } from './views.ts'
+import { DayView } from './views.ts'
 
 export const dayRoutes = ({ db, catalogue, now }: World): Route[] => [
   route({
     method: 'GET',
     path: '/api/day',
     allow: 'day.see',
+    answer: DayView,
     handle: async ({ scope }): Promise<DayView> => {
       const at = now()
       const day = dayIn(scope.timeZone, at)
@@ -59,7 +60,7 @@ export const dayRoutes = ({ db, catalogue, now }: World): Route[] => [
               ? needsOf(
                   procedure,
                   state,
-                  placesOf(job, catalogue).map((p) => p.id),
+                  placesOf(job.checkIn.vehicle.body, catalogue).map((p) => p.id),
                   at,
                 )
               : [],

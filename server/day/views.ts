@@ -1,27 +1,34 @@
-import type { Need } from '#core/work/needs.ts'
-import type { Petal } from '#core/work/progress.ts'
+import { type Static, Type } from '@sinclair/typebox'
+import { Need, Petal } from '#core/work/schema.ts'
 
-export interface DayJobView {
-  id: string
-  callSign: string
-  colour: string
-  state: 'draft' | 'checked-in' | 'handed-over'
-  vehicle: string
-  plate: string
-  petals: Petal[]
-  minutesLeft: number | null
-  arrives: string
-  due: string | null
-  /** Planned end of everything, minutes of the shop's day; null when not planned. */
-  ready: number | null
-  running: { step: string; title: string; person: string }[]
-  stepsDone: number
-  steps: number
-  needs: Need[]
-}
-export interface DayView {
-  day: string
-  now: number
-  serverTime: string
-  jobs: DayJobView[]
-}
+const Strict = { additionalProperties: false }
+const Nullable = Type.Union([Type.Number(), Type.Null()])
+
+export const DayJobView = Type.Object(
+  {
+    id: Type.String(),
+    callSign: Type.String(),
+    colour: Type.String(),
+    state: Type.Union([Type.Literal('draft'), Type.Literal('checked-in'), Type.Literal('handed-over')]),
+    vehicle: Type.String(),
+    plate: Type.String(),
+    petals: Type.Array(Petal),
+    minutesLeft: Nullable,
+    arrives: Type.String(),
+    due: Type.Union([Type.String(), Type.Null()]),
+    /** Planned end of everything, minutes of the shop's day; null when not planned. */
+    ready: Nullable,
+    running: Type.Array(Type.Object({ step: Type.String(), title: Type.String(), person: Type.String() }, Strict)),
+    stepsDone: Type.Integer(),
+    steps: Type.Integer(),
+    needs: Type.Array(Need),
+  },
+  Strict,
+)
+export type DayJobView = Static<typeof DayJobView>
+
+export const DayView = Type.Object(
+  { day: Type.String(), now: Type.Number(), serverTime: Type.String(), jobs: Type.Array(DayJobView) },
+  Strict,
+)
+export type DayView = Static<typeof DayView>

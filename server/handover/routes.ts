@@ -4,13 +4,14 @@ import { people } from '#server/database/schema.ts'
 import { jobAtWork } from '#server/http/jobs.ts'
 import { Problem } from '#server/http/problem.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
-import type { ReportView } from './views.ts'
+import { ReportView } from './views.ts'
 
 export const handoverRoutes = ({ db, catalogue }: World): Route[] => [
   route({
     method: 'GET',
     path: '/api/jobs/:id/report',
     allow: 'handover.see',
+    answer: ReportView,
     handle: async ({ scope, params }): Promise<ReportView> => {
       const { job, procedure, state } = await jobAtWork(db, scope, params.id!)
       if (!procedure) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)

@@ -1,10 +1,20 @@
-import type { Report } from '#core/handover/report.ts'
-import type { CheckIn } from '#core/procedures/schema.ts'
+import { type Static, Type } from '@sinclair/typebox'
+import { Report } from '#core/handover/schema.ts'
+import { CheckIn } from '#core/procedures/schema.ts'
 
-export interface ReportView {
-  job: { id: string; callSign: string; colour: string; state: string }
-  shopName: string
-  checkIn: CheckIn
-  report: Report
-  names: Record<string, string>
-}
+const Strict = { additionalProperties: false }
+
+export const ReportView = Type.Object(
+  {
+    job: Type.Object(
+      { id: Type.String(), callSign: Type.String(), colour: Type.String(), state: Type.String() },
+      Strict,
+    ),
+    shopName: Type.String(),
+    checkIn: CheckIn,
+    report: Report,
+    names: Type.Record(Type.String(), Type.String()),
+  },
+  Strict,
+)
+export type ReportView = Static<typeof ReportView>

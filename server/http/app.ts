@@ -4,11 +4,13 @@ import type { Context } from 'hono'
 import { Hono } from 'hono'
 import { bodyLimit } from 'hono/body-limit'
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie'
+import { etag } from 'hono/etag'
 import { secureHeaders } from 'hono/secure-headers'
 import { streamSSE } from 'hono/streaming'
 import { jobOf } from './jobs.ts'
 import { RateLimit } from './limits.ts'
 import type { Change } from './live.ts'
+import { openApi } from './openapi.ts'
 import { notFound, Problem, problemDocument } from './problem.ts'
 import { may, type Permission, permissions } from './roles.ts'
 import type { Route, World } from './route.ts'
@@ -79,16 +81,24 @@ async function requireScope(c: Context<Env>, world: World): Promise<Scope> {
 function install(app: Hono<Env>, route: Route, world: World) {
   app.on(route.method, route.path, async (c) => {
     const scope = await requireScope(c, world)
-    // Before anything else about a job is said, it must be this shop's: whatever the role, another shop's job is not there.
-    if (route.path.startsWith('/api/jobs/:id')) await jobOf(world.db, scope, c.req.param('id')!)
+    const refuse = async (problem: Problem): Promise<never> => {
+      // Another shop's job is not there, whatever else is wrong: that comes before any other refusal. The handler itself looks as well.
+      if (route.path.startsWith('/api/jobs/:id')) await jobOf(world.db, scope, c.req.param('id')!)
+      throw problem
+    }
     if (!may(scope.role, route.allow))
-      throw new Problem(403, 'not-allowed', `Your role here (${scope.role}) does not include this.`)
+      return refuse(new Problem(403, 'not-allowed', `Your role here (${scope.role}) does not include this.`))
     let body: unknown
-    if (route.body) {
-      body = await jsonBody(c)
-      check(route.body, body)
-    } else if (bodyMethods.has(route.method) && (await c.req.text()).trim() !== '') {
-      throw new Problem(400, 'invalid', 'This takes no body.', [{ pointer: '', message: 'There should be no body.' }])
+    try {
+      if (route.body) {
+        body = await jsonBody(c)
+        check(route.body, body)
+      } else if (bodyMethods.has(route.method) && (await c.req.text()).trim() !== '') {
+        throw new Problem(400, 'invalid', 'This takes no body.', [{ pointer: '', message: 'There should be no body.' }])
+      }
+    } catch (error) {
+      if (error instanceof Problem) return refuse(error)
+      throw error
     }
     const answer = await route.handle({ scope, params: c.req.param(), query: c.req.query(), body: body as never })
     return answer === undefined ? c.body(null, 204) : c.json(answer as object)
@@ -192,6 +202,7 @@ function installLive(app: Hono<Env>, world: World, ending: AbortSignal) {
 /** Builds the HTTP application from its routes. */
 export function createApp(world: World, routes: readonly Route[], door: Door, ending: AbortSignal): Hono<Env> {
   const app = new Hono<Env>()
+  const description = openApi(routes)
   app.use(async (c, next) => {
     const requestId = randomUUID()
     c.set('requestId', requestId)
@@ -222,7 +233,7 @@ export function createApp(world: World, routes: readonly Route[], door: Door, en
   )
   const limit = new RateLimit(world.requestsPerSecond ?? 60, 4 * (world.requestsPerSecond ?? 60))
   app.use('/api/*', async (c, next) => {
-    c.header('cache-control', 'no-store')
+    c.header('cache-control', c.req.method === 'GET' ? 'private, no-cache' : 'no-store')
     // By session or device where there is one, else all strangers share one bucket.
     const wait = limit.take(getCookie(c, sessionCookie) ?? getCookie(c, deviceCookie) ?? 'stranger')
     if (wait > 0)
@@ -230,6 +241,9 @@ export function createApp(world: World, routes: readonly Route[], door: Door, en
     if (c.req.method !== 'GET' && c.req.method !== 'HEAD') refuseForeignOrigin(c)
     await next()
   })
+  // Answers carry a tag, so that asking again for what has not changed costs a few bytes; the endless stream has none.
+  const tagged = etag()
+  app.use('/api/*', (c, next) => (c.req.method === 'GET' && c.req.path !== '/api/live' ? tagged(c, next) : next()))
   app.use(
     '/api/*',
     bodyLimit({
@@ -248,6 +262,7 @@ export function createApp(world: World, routes: readonly Route[], door: Door, en
       return c.json({ ready: false, detail: 'The database does not answer.' }, 503)
     }
   })
+  app.get('/api/openapi.json', (c) => c.json(description))
   installDoor(app, world, door)
   installLive(app, world, ending)
   for (const route of routes) install(app, route, world)

@@ -1,4 +1,5 @@
-import { and, eq, ne } from 'drizzle-orm'
+import { and, eq, gt, ne } from 'drizzle-orm'
+import type { Body } from '#core/cabin/schema.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { checkListFor } from '#core/handover/check-list.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
@@ -46,12 +47,14 @@ export async function issuedProcedure(db: Reader, scope: Scope, job: JobRow) {
   return row ?? null
 }
 
-export async function eventsOf(db: Reader, scope: Scope, job: string): Promise<WorkEvent[]> {
-  const rows = await db
+/** A job's events in ledger order. @param after only those at later positions @param most no more than so many */
+export async function eventsOf(db: Reader, scope: Scope, job: string, after = 0, most?: number): Promise<WorkEvent[]> {
+  const query = db
     .select()
     .from(events)
-    .where(and(eq(events.shop, scope.shop), eq(events.job, job)))
+    .where(and(eq(events.shop, scope.shop), eq(events.job, job), after > 0 ? gt(events.position, after) : undefined))
     .orderBy(events.position)
+  const rows = await (most === undefined ? query : query.limit(most))
   return rows.map(({ shop: _shop, ...event }) => event as unknown as WorkEvent)
 }
 
@@ -82,8 +85,7 @@ export async function openJobs(db: Database, scope: Scope): Promise<JobAtWork[]>
   return Promise.all(rows.map((row) => jobAtWork(db, scope, row.id)))
 }
 
-/** The final check's places for a job's car. */
-export function placesOf(job: JobRow, catalogue: Catalogue) {
-  const { body } = job.checkIn.vehicle
+/** The final check's places for a car. */
+export function placesOf(body: Body, catalogue: Catalogue) {
   return checkListFor(body, surfacesOf(body, catalogue.surfaces), catalogue)
 }

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, lt } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, inArray, lt, or } from 'drizzle-orm'
 import type { Database } from '#server/database/connection.ts'
 import { changes } from '#server/database/schema.ts'
 import type { Transaction } from '#server/database/transaction.ts'
@@ -38,9 +38,10 @@ const keep = 24 * 3_600_000
 export class Live {
   private readonly db: Database
   private readonly listeners = new Set<(change: Change) => void>()
-  /** Changes up to here are all told. */
-  private base = 0
-  private readonly seen = new Map<number, number>()
+  /** The largest number told so far. */
+  private top = 0
+  /** Smaller numbers not seen yet, and since when they are missed: given to a transaction that is still open, or never to come. */
+  private readonly gaps = new Map<number, number>()
   private timer: ReturnType<typeof setTimeout> | undefined
   private polling: Promise<void> | undefined
   private again = false
@@ -54,14 +55,18 @@ export class Live {
 
   /** Begins at what is newest now. */
   async start(): Promise<void> {
-    // What is there already is not news; but smaller numbers than the newest may still be uncommitted, so it is remembered, not skipped.
-    this.base = Math.max(0, (await this.newest()) - 500)
-    const there = await this.db
-      .select({ seq: changes.seq, at: changes.at })
-      .from(changes)
-      .where(gt(changes.seq, this.base))
-      .orderBy(asc(changes.seq))
-    for (const { seq, at } of there) this.seen.set(seq, Date.parse(at))
+    this.top = await this.newest()
+    // What is there already is not news; but a number just below the newest may still be uncommitted, and will be.
+    const recent = new Set(
+      (
+        await this.db
+          .select({ seq: changes.seq })
+          .from(changes)
+          .where(gt(changes.seq, this.top - 100))
+      ).map((r) => r.seq),
+    )
+    for (let seq = Math.max(1, this.top - 100); seq < this.top; seq++)
+      if (!recent.has(seq)) this.gaps.set(seq, Date.now())
     this.schedule()
   }
 
@@ -119,24 +124,19 @@ export class Live {
   }
 
   private async read() {
-    const rows = await this.db
-      .select({ ...columns, at: changes.at })
-      .from(changes)
-      .where(gt(changes.seq, this.base))
-      .orderBy(asc(changes.seq))
-      .limit(1000)
+    const missing = [...this.gaps.keys()]
+    const wanted =
+      missing.length > 0 ? or(gt(changes.seq, this.top), inArray(changes.seq, missing)) : gt(changes.seq, this.top)
+    const rows = await this.db.select(columns).from(changes).where(wanted).orderBy(asc(changes.seq)).limit(1000)
     const now = Date.now()
-    for (const { at, ...change } of rows) {
-      if (this.seen.has(change.seq)) continue
-      this.seen.set(change.seq, Date.parse(at))
+    for (const change of rows) {
+      for (let seq = this.top + 1; seq < change.seq; seq++) this.gaps.set(seq, now)
+      this.top = Math.max(this.top, change.seq)
+      this.gaps.delete(change.seq)
       for (const listener of this.listeners) listener(change)
     }
-    // What is older than any transaction still under way can be: nothing smaller will appear any more.
-    for (const [seq, at] of [...this.seen].sort((a, b) => a[0] - b[0])) {
-      if (at > now - settle) break
-      this.base = seq
-      this.seen.delete(seq)
-    }
+    // Longer than any transaction of ours lasts: that number was rolled back.
+    for (const [seq, since] of this.gaps) if (now - since > settle) this.gaps.delete(seq)
   }
 }
 

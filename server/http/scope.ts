@@ -1,5 +1,6 @@
-import { and, eq, isNull } from 'drizzle-orm'
+import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { Database } from '#server/database/connection.ts'
+import { prepared } from '#server/database/prepared.ts'
 import { devices, people, sessions, shops } from '#server/database/schema.ts'
 import type { Role } from './roles.ts'
 import { newToken, tokenHash } from './secrets.ts'
@@ -73,15 +74,20 @@ export async function closeSession(db: Database, token: string): Promise<void> {
   await db.delete(sessions).where(eq(sessions.tokenHash, tokenHash(token)))
 }
 
-/** The scope of a session token; undefined when it is unknown, over, or its device was sent away. */
-export async function scopeOf(db: Database, token: string): Promise<Scope | undefined> {
-  const [row] = await db
+const sessionByToken = prepared((db) =>
+  db
     .select({ ...scopeColumns, session: sessions.id, device: sessions.device, expires: sessions.expires })
     .from(sessions)
     .innerJoin(people, eq(people.id, sessions.person))
     .innerJoin(shops, eq(shops.id, sessions.shop))
     .innerJoin(devices, and(eq(devices.id, sessions.device), isNull(devices.revoked)))
-    .where(eq(sessions.tokenHash, tokenHash(token)))
+    .where(eq(sessions.tokenHash, sql.placeholder('token')))
+    .prepare(),
+)
+
+/** The scope of a session token; undefined when it is unknown, over, or its device was sent away. */
+export async function scopeOf(db: Database, token: string): Promise<Scope | undefined> {
+  const [row] = await sessionByToken(db).execute({ token: tokenHash(token) })
   if (!row || row.expires < new Date().toISOString()) return undefined
   const { expires: _expires, ...scope } = row
   return scope as unknown as Scope

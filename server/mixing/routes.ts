@@ -2,6 +2,7 @@ import { Type } from '@sinclair/typebox'
 import { Ratio } from '#core/mixing/schema.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
 import { batchesOf, containersOf, demandOf, logBatch } from './store.ts'
+import { BatchView, ContainerView, DemandView } from './views.ts'
 
 const Batch = Type.Object(
   {
@@ -19,13 +20,21 @@ export const mixingRoutes = ({ db, catalogue, live, now }: World): Route[] => [
     method: 'GET',
     path: '/api/mixing/containers',
     allow: 'mixing.see',
+    answer: Type.Array(ContainerView),
     handle: ({ scope }) => containersOf(db, scope),
   }),
-  route({ method: 'GET', path: '/api/mixing/demand', allow: 'mixing.see', handle: ({ scope }) => demandOf(db, scope) }),
+  route({
+    method: 'GET',
+    path: '/api/mixing/demand',
+    allow: 'mixing.see',
+    answer: Type.Array(DemandView),
+    handle: ({ scope }) => demandOf(db, scope),
+  }),
   route({
     method: 'GET',
     path: '/api/mixing/batches',
     allow: 'mixing.see',
+    answer: Type.Array(BatchView),
     handle: ({ scope }) => batchesOf(db, scope),
   }),
   route({
@@ -33,6 +42,7 @@ export const mixingRoutes = ({ db, catalogue, live, now }: World): Route[] => [
     path: '/api/mixing/batches',
     allow: 'mixing.log',
     body: Batch,
+    answer: BatchView,
     handle: async ({ scope, body }) => {
       const batch = await logBatch(db, scope, body, catalogue, now())
       live.wake()

@@ -1,27 +1,45 @@
-import type { Mix, Ratio } from '#core/mixing/schema.ts'
+import { type Static, Type } from '@sinclair/typebox'
+import { Mix, Ratio } from '#core/mixing/schema.ts'
 
-export interface ContainerView {
-  id: string
-  name: string
-  capacity: number
-  graduation: number
-  outline: { profile: [number, number][]; fill: [number, number][]; sprayer: boolean }
-}
-export interface BatchView {
-  id: string
-  product: string
-  ratio: Ratio
-  container: string
-  fill: number
-  mix: Mix
-  author: string
-  made: string
-}
+const Strict = { additionalProperties: false }
+const Pair = Type.Tuple([Type.Number(), Type.Number()])
+
+export const ContainerView = Type.Object(
+  {
+    id: Type.String(),
+    name: Type.String(),
+    capacity: Type.Number(),
+    graduation: Type.Number(),
+    outline: Type.Object({ profile: Type.Array(Pair), fill: Type.Array(Pair), sprayer: Type.Boolean() }, Strict),
+  },
+  Strict,
+)
+export type ContainerView = Static<typeof ContainerView>
+
+export const BatchView = Type.Object(
+  {
+    id: Type.String(),
+    product: Type.String(),
+    ratio: Ratio,
+    container: Type.String(),
+    fill: Type.Number(),
+    mix: Mix,
+    author: Type.String(),
+    made: Type.String(),
+  },
+  Strict,
+)
+export type BatchView = Static<typeof BatchView>
+
 /** What the open jobs need of one product at one ratio. */
-export interface DemandView {
-  product: string
-  name: string
-  ratio: Ratio
-  ml: number
-  jobs: { id: string; callSign: string; ml: number }[]
-}
+export const DemandView = Type.Object(
+  {
+    product: Type.String(),
+    name: Type.String(),
+    ratio: Ratio,
+    ml: Type.Number(),
+    jobs: Type.Array(Type.Object({ id: Type.String(), callSign: Type.String(), ml: Type.Number() }, Strict)),
+  },
+  Strict,
+)
+export type DemandView = Static<typeof DemandView>

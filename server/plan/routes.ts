@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox'
 import { type Route, route, type World } from '#server/http/route.ts'
 import { changePlan, makePlan, planView } from './store.ts'
+import { BrokenView, PlanView } from './views.ts'
 
 const ChangeBody = Type.Object(
   {
@@ -14,11 +15,18 @@ const ChangeBody = Type.Object(
 )
 
 export const planRoutes = ({ db, live, now }: World): Route[] => [
-  route({ method: 'GET', path: '/api/plan', allow: 'plan.see', handle: ({ scope }) => planView(db, scope, now()) }),
+  route({
+    method: 'GET',
+    path: '/api/plan',
+    allow: 'plan.see',
+    answer: Type.Union([PlanView, Type.Null()]),
+    handle: ({ scope }) => planView(db, scope, now()),
+  }),
   route({
     method: 'POST',
     path: '/api/plan',
     allow: 'plan.write',
+    answer: PlanView,
     handle: async ({ scope }) => {
       await makePlan(db, scope, now())
       live.wake()
@@ -30,6 +38,7 @@ export const planRoutes = ({ db, live, now }: World): Route[] => [
     path: '/api/plan',
     allow: 'plan.write',
     body: ChangeBody,
+    answer: BrokenView,
     handle: async ({ scope, body }) => {
       const warnings = await changePlan(db, scope, now(), body.version, body, body.dryRun)
       if (!body.dryRun) live.wake()

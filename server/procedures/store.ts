@@ -6,7 +6,6 @@ import type { Database } from '#server/database/connection.ts'
 import { equipment, events, jobs, people, procedures } from '#server/database/schema.ts'
 import { inTransaction, type Transaction } from '#server/database/transaction.ts'
 import { issuedProcedure, type JobRow, jobOf } from '#server/http/jobs.ts'
-import { announce } from '#server/http/live.ts'
 import { Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
@@ -71,7 +70,6 @@ export async function issue(
         'No surface is marked yet, so there is nothing to do. Mark the condition first.',
       )
     }
-    await announce(tx, { shop: scope.shop, topic: 'job', job: id, position: 2 })
     await tx.insert(procedures).values({ job: id, version: 1, shop: scope.shop, request, procedure, issued: now })
     const base = {
       job: id,

@@ -1,26 +1,41 @@
-import { WorkIntent } from '#core/work/schema.ts'
-import { eventsOf } from '#server/http/jobs.ts'
+import { Type } from '@sinclair/typebox'
+import { LedgerEvent, WorkIntent } from '#core/work/schema.ts'
+import { eventsOf, jobOf } from '#server/http/jobs.ts'
+import { Problem } from '#server/http/problem.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
 import { appendEvent, workView } from './store.ts'
+import { WorkView } from './views.ts'
 
 export const workRoutes = ({ db, catalogue, live, now }: World): Route[] => [
   route({
     method: 'GET',
     path: '/api/jobs/:id/work',
     allow: 'work.see',
+    answer: WorkView,
     handle: ({ scope, params }) => workView(db, scope, params.id!, catalogue, now()),
   }),
   route({
     method: 'GET',
     path: '/api/jobs/:id/events',
     allow: 'work.see',
-    handle: ({ scope, params }) => eventsOf(db, scope, params.id!),
+    answer: Type.Array(LedgerEvent),
+    query: { after: 'Only events after this position; at most 500 come at once.' },
+    handle: async ({ scope, params, query }) => {
+      const after = Number(query.after ?? 0)
+      if (!Number.isSafeInteger(after) || after < 0)
+        throw new Problem(400, 'invalid', '"after" is no position.', [
+          { pointer: '/after', message: 'A whole number.' },
+        ])
+      await jobOf(db, scope, params.id!)
+      return eventsOf(db, scope, params.id!, after, 500)
+    },
   }),
   route({
     method: 'POST',
     path: '/api/jobs/:id/events',
     allow: 'day.see',
     body: WorkIntent,
+    answer: LedgerEvent,
     handle: async ({ scope, params, body }) => {
       const event = await appendEvent(db, scope, params.id!, body, catalogue, now())
       live.wake()

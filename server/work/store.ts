@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm'
+import { and, eq, sql } from 'drizzle-orm'
 import { activityId } from '#core/procedures/activities.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { dayIn } from '#core/units/shop-time.ts'
@@ -8,20 +8,86 @@ import { minutesLeft, petalsOf } from '#core/work/progress.ts'
 import { reduce } from '#core/work/reduce.ts'
 import type { WorkEvent, WorkIntent } from '#core/work/schema.ts'
 import type { Database } from '#server/database/connection.ts'
+import { prepared } from '#server/database/prepared.ts'
 import { events, jobs, people, plans } from '#server/database/schema.ts'
-import { inTransaction } from '#server/database/transaction.ts'
-import { type JobRow, jobAtWork, placesOf } from '#server/http/jobs.ts'
-import { announce } from '#server/http/live.ts'
-import { Problem } from '#server/http/problem.ts'
+import { inTransaction, isConflict, isDuplicate } from '#server/database/transaction.ts'
+import { jobAtWork, placesOf } from '#server/http/jobs.ts'
+import { notFound, Problem } from '#server/http/problem.ts'
 import { may } from '#server/http/roles.ts'
 import type { Scope } from '#server/http/scope.ts'
+import { currentOf, remember } from './current.ts'
+import { inTurn } from './in-turn.ts'
 import type { WorkView } from './views.ts'
 
+const jobRow = prepared((db) =>
+  db
+    .select({
+      id: jobs.id,
+      callSign: jobs.callSign,
+      position: jobs.position,
+      procedureVersion: jobs.procedureVersion,
+      version: jobs.version,
+    })
+    .from(jobs)
+    .where(and(eq(jobs.shop, sql.placeholder('shop')), eq(jobs.id, sql.placeholder('id'))))
+    .prepare(),
+)
+
+const placeholder = sql.placeholder
+/** Stores an event; a trigger moves the job's position and writes the news in the same statement. */
+const insertEvent = prepared((db) =>
+  db
+    .insert(events)
+    .values({
+      job: placeholder('job'),
+      position: placeholder('position'),
+      id: placeholder('id'),
+      shop: placeholder('shop'),
+      type: placeholder('type'),
+      data: placeholder('data'),
+      author: placeholder('author'),
+      device: placeholder('device'),
+      deviceSeq: placeholder('deviceSeq'),
+      deviceTime: placeholder('deviceTime'),
+      serverTime: placeholder('serverTime'),
+    })
+    .prepare(),
+)
+
+/** The event that already has this id, if it is this job's; nobody may take an id that something else has. */
+async function alreadySaid(db: Database, scope: Scope, jobId: string, id: string): Promise<WorkEvent | undefined> {
+  const [known] = await db.select().from(events).where(eq(events.id, id))
+  if (!known) return undefined
+  if (known.job !== jobId || known.shop !== scope.shop)
+    throw new Problem(409, 'id-taken', 'This id is in use. Make a new one.')
+  const { shop: _shop, ...stored } = known
+  return stored as unknown as WorkEvent
+}
+
+async function store(db: Database, scope: Scope, event: WorkEvent, version: number): Promise<void> {
+  const row = { ...event, shop: scope.shop, data: event.data as Record<string, unknown> }
+  if (event.type !== 'handed-over') {
+    await insertEvent(db).execute(row)
+    return
+  }
+  await inTransaction(db, async (tx) => {
+    await tx.insert(events).values(row)
+    await tx
+      .update(jobs)
+      .set({ state: 'handed-over', openCallSign: null, version: version + 1 })
+      .where(and(eq(jobs.shop, scope.shop), eq(jobs.id, event.job)))
+  })
+}
+
+/** Tries to get a place in a ledger that others write to at the same moment. */
+const patience = 40
+
 /**
- * Appends what a person says to a job's ledger, if it is possible now. The job's row is locked, so that positions have no gaps and
- * two people cannot both be allowed what only one of them may. The same id twice is one event.
+ * Appends what a person says to a job's ledger, if it is possible now. There is one event a position: when somebody else took the next
+ * one meanwhile, the state is folded anew and the intent judged again, so that two people are never both allowed what only one of them may.
+ * The same id twice is one event. Durable when it returns.
  */
-export async function appendEvent(
+export function appendEvent(
   db: Database,
   scope: Scope,
   jobId: string,
@@ -29,46 +95,56 @@ export async function appendEvent(
   catalogue: Catalogue,
   now: string,
 ): Promise<WorkEvent> {
-  if (intent.type === 'handed-over' && !may(scope.role, 'handover.give'))
-    throw new Problem(403, 'not-allowed', `Your role here (${scope.role}) does not hand vehicles over.`)
-  if (intent.type !== 'handed-over' && !may(scope.role, 'work.do'))
+  return inTurn(jobId, () => append(db, scope, jobId, intent, catalogue, now))
+}
+
+async function append(
+  db: Database,
+  scope: Scope,
+  jobId: string,
+  intent: WorkIntent,
+  catalogue: Catalogue,
+  now: string,
+): Promise<WorkEvent> {
+  const permission = intent.type === 'handed-over' ? 'handover.give' : 'work.do'
+  if (!may(scope.role, permission))
     throw new Problem(403, 'not-allowed', `Your role here (${scope.role}) does not include this.`)
-  return inTransaction(db, async (tx) => {
-    const { job, procedure, state } = await jobAtWork(tx, scope, jobId, true)
-    const [known] = await tx.select().from(events).where(eq(events.id, intent.id))
-    if (known) {
-      if (known.job !== jobId || known.shop !== scope.shop)
-        throw new Problem(409, 'id-taken', 'This id is in use. Make a new one.')
-      return known as unknown as WorkEvent
+  const actor = { person: scope.person, leads: scope.role === 'owner' || scope.role === 'lead' }
+  for (let attempt = 0; ; attempt++) {
+    const [job] = await jobRow(db).execute({ shop: scope.shop, id: jobId })
+    if (!job) throw notFound('job')
+    const current = await currentOf(db, scope, job, catalogue)
+    if (!current) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
+    const no = refusal(intent, current.procedure, current.state, actor, current.places, now)
+    if (no) {
+      // A repeated start is refused because of itself: then it is no refusal.
+      const said = await alreadySaid(db, scope, jobId, intent.id)
+      if (said) return said
+      throw new Problem(409, no.code, no.message)
     }
-    if (!procedure) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
-    const actor = { person: scope.person, leads: scope.role === 'owner' || scope.role === 'lead' }
-    const places = placesOf(job, catalogue).map((p) => p.id)
-    const no = refusal(intent, procedure, state, actor, places, now)
-    if (no) throw new Problem(409, no.code, no.message)
     const event = {
       ...intent,
       job: jobId,
-      position: job.position + 1,
+      position: current.state.position + 1,
       author: scope.person,
       serverTime: now,
     } as WorkEvent
-    await tx.insert(events).values({ ...event, shop: scope.shop, data: event.data as Record<string, unknown> })
-    await tx
-      .update(jobs)
-      .set(jobChange(job, event))
-      .where(and(eq(jobs.shop, scope.shop), eq(jobs.id, jobId)))
-    await announce(tx, { shop: scope.shop, topic: 'job', job: jobId, position: event.position })
-    // The reducer must take what was just allowed; if it cannot, nothing is stored.
-    reduce(state, event, procedure)
+    // Folded before it is stored: what the reducer cannot take is not kept.
+    const state = reduce(current.state, event, current.procedure)
+    try {
+      await store(db, scope, event, job.version)
+    } catch (error) {
+      if (!isDuplicate(error) && !isConflict(error)) throw error
+      const said = await alreadySaid(db, scope, jobId, intent.id)
+      if (said) return said
+      if (attempt >= patience)
+        throw new Problem(503, 'busy', `${job.callSign} is being written to by many at once. Try again.`)
+      continue
+    }
+    // Only what is committed is remembered.
+    remember(jobId, { ...current, state })
     return event
-  })
-}
-
-function jobChange(job: JobRow, event: WorkEvent): Partial<JobRow> {
-  return event.type === 'handed-over'
-    ? { position: event.position, state: 'handed-over', openCallSign: null, version: job.version + 1 }
-    : { position: event.position }
+  }
 }
 
 /** Everything the Work, final check and handover screens show of a job. */
@@ -90,7 +166,7 @@ export async function workView(
   const mine = (plan?.answer.assignments ?? [])
     .filter((a) => a.technicians.includes(scope.person) && byActivity.has(a.activity))
     .map((a) => ({ step: byActivity.get(a.activity)!, start: a.start }))
-  const places = placesOf(job, catalogue)
+  const places = placesOf(job.checkIn.vehicle.body, catalogue)
   return {
     job: {
       id: job.id,

@@ -1,22 +1,38 @@
-import type { Body } from '#core/cabin/schema.ts'
-import type { CheckListPlace } from '#core/procedures/catalogue.ts'
-import type { Procedure } from '#core/procedures/schema.ts'
-import type { Need } from '#core/work/needs.ts'
-import type { Petal } from '#core/work/progress.ts'
-import type { WorkState } from '#core/work/schema.ts'
+import { type Static, Type } from '@sinclair/typebox'
+import { Body } from '#core/cabin/schema.ts'
+import { CheckListPlace } from '#core/procedures/catalogue.ts'
+import { Procedure } from '#core/procedures/schema.ts'
+import { Need, Petal, WorkState } from '#core/work/schema.ts'
 
-export interface WorkView {
-  job: { id: string; callSign: string; colour: string; plate: string; body: Body; state: string; due: string | null }
-  procedure: Procedure
-  state: WorkState
-  petals: Petal[]
-  /** Attended minutes (median) left. */
-  minutesLeft: number
-  needs: Need[]
-  places: CheckListPlace[]
-  /** Names by person id. */
-  names: Record<string, string>
-  /** Steps the plan gives to the person who asks, in its order, with planned start in minutes of the shop's day. */
-  mine: { step: string; start: number }[]
-  serverTime: string
-}
+const Strict = { additionalProperties: false }
+
+export const WorkView = Type.Object(
+  {
+    job: Type.Object(
+      {
+        id: Type.String(),
+        callSign: Type.String(),
+        colour: Type.String(),
+        plate: Type.String(),
+        body: Body,
+        state: Type.String(),
+        due: Type.Union([Type.String(), Type.Null()]),
+      },
+      Strict,
+    ),
+    procedure: Procedure,
+    state: WorkState,
+    petals: Type.Array(Petal),
+    /** Attended minutes (median) left. */
+    minutesLeft: Type.Number(),
+    needs: Type.Array(Need),
+    places: Type.Array(CheckListPlace),
+    /** Names by person id. */
+    names: Type.Record(Type.String(), Type.String()),
+    /** Steps the plan gives to the person who asks, in its order, with planned start in minutes of the shop's day. */
+    mine: Type.Array(Type.Object({ step: Type.String(), start: Type.Number() }, Strict)),
+    serverTime: Type.String(),
+  },
+  Strict,
+)
+export type WorkView = Static<typeof WorkView>

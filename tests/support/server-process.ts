@@ -11,9 +11,9 @@ export interface ServerProcess {
 }
 
 /** Starts bin/serve.ts over a database and waits until it listens. */
-export function startServer(databaseUri: string, port = 0): Promise<ServerProcess> {
+export function startServer(databaseUri: string, port = 0, env: Record<string, string> = {}): Promise<ServerProcess> {
   const child = spawn(process.execPath, ['--import', 'tsx', 'bin/serve.ts'], {
-    env: { ...process.env, DATABASE_URL: databaseUri, PORT: String(port) },
+    env: { ...process.env, DATABASE_URL: databaseUri, PORT: String(port), ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
   })
   let text = ''

@@ -9,6 +9,7 @@ import { morningZone, seedShop } from '#server/demo/seed.ts'
 import { demoShop, type ShopSpec } from '#server/demo/shop.ts'
 import { Live } from '#server/http/live.ts'
 import type { World } from '#server/http/route.ts'
+import { interfaceCheck } from './interface-check.ts'
 
 let count = 0
 
@@ -24,6 +25,8 @@ export async function freshDatabase(base: string): Promise<string> {
 export interface TestWorld {
   world: World
   connection: Connection
+  /** Operations of the description that have succeeded so far. */
+  described: ReadonlySet<string>
   /** Signs in and returns a caller that carries the session. */
   as(shop: string, login: string, pin: string): Promise<Caller>
   call(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<Response>
@@ -50,12 +53,26 @@ export async function testWorld(base: string, shops: ShopSpec[] = [demoShop]): P
   }
   await world.live.start()
   const app = buildApp(world, new AbortController().signal)
-  const call: TestWorld['call'] = async (method, path, body, headers = {}) =>
-    app.request(path, {
+  const inspection = interfaceCheck(
+    (await (await app.request('/api/openapi.json')).json()) as Parameters<typeof interfaceCheck>[0],
+  )
+  const call: TestWorld['call'] = async (method, path, body, headers = {}) => {
+    const response = await app.request(path, {
       method,
       ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
       headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
     })
+    // Every answer any test gets is held against the published description.
+    const type = response.headers.get('content-type') ?? ''
+    inspection.check(
+      method,
+      path,
+      response.status,
+      type,
+      type.includes('json') ? await response.clone().json() : undefined,
+    )
+    return response
+  }
   const read = async (response: Response) => ({
     status: response.status,
     body: response.status === 204 ? undefined : await response.json(),
@@ -64,6 +81,7 @@ export async function testWorld(base: string, shops: ShopSpec[] = [demoShop]): P
     world,
     connection,
     call,
+    described: inspection.seen,
     async as(shop, login, pin) {
       const spec = shops.find((sh) => sh.code === shop)!
       const owner = spec.people.find((p) => p.password)!

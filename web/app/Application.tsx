@@ -2,8 +2,8 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { App as AntApp, ConfigProvider } from 'antd'
 import { lazy, Suspense } from 'react'
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router'
-import { Door as DoorScreen } from '#web/people/Door.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
+import { headStart } from './head-start.ts'
 import { ApiError } from './http.ts'
 import { JobFrame } from './JobFrame.tsx'
 import { Nowhere } from './Nowhere.tsx'
@@ -11,6 +11,7 @@ import { Shell } from './Shell.tsx'
 import { useSession } from './session.ts'
 import { antTheme, useTheme } from './theme.ts'
 
+const DoorScreen = lazy(() => import('#web/people/Door.tsx'))
 const Day = lazy(() => import('#web/day/DayScreen.tsx'))
 const CheckIns = lazy(() => import('#web/check-in/CheckInsScreen.tsx'))
 const CheckIn = lazy(() => import('#web/check-in/CheckInScreen.tsx'))
@@ -33,6 +34,8 @@ const client = new QueryClient({
     mutations: { retry: false },
   },
 })
+
+void headStart(client, location.pathname)
 
 const router = createBrowserRouter([
   {

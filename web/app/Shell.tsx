@@ -1,13 +1,13 @@
 import { BulbOutlined, QuestionOutlined, SwapOutlined } from '@ant-design/icons'
 import { Button } from 'antd'
-import { Suspense } from 'react'
+import { lazy, Suspense } from 'react'
 import { NavLink, Outlet, useLocation } from 'react-router'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
 import { clockIn, useNow, weekdayIn } from './clock.ts'
+import { useHelp } from './help.ts'
 import { useIdle } from './idle.ts'
 import { useLive } from './live.ts'
-import { ShortcutsDialog, useHelp } from './ShortcutsDialog.tsx'
 import { useSession, useSignOut } from './session.ts'
 import { useTheme } from './theme.ts'
 import { words } from './words.ts'
@@ -21,6 +21,8 @@ const places = [
 ]
 const ownerPlace = { to: '/people', name: words.places.people }
 const logo = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done' as const }))
+
+const ShortcutsDialog = lazy(() => import('./ShortcutsDialog.tsx'))
 
 /** A tablet left lying about is handed over by itself. */
 const idleMinutes = 10
@@ -66,7 +68,11 @@ export function Shell() {
         />
         <Button type="text" icon={<SwapOutlined />} aria-label={words.handOver} onClick={() => signOut.mutate()} />
       </header>
-      <ShortcutsDialog open={help} onClose={() => setHelp(false)} path={pathname} />
+      {help && (
+        <Suspense>
+          <ShortcutsDialog open onClose={() => setHelp(false)} path={pathname} />
+        </Suspense>
+      )}
       <main>
         <Suspense fallback={<Fetching />}>
           <Outlet />

@@ -4,14 +4,14 @@ import type { DoorView, SessionView } from '#server/http/views.ts'
 import type { PersonView } from '#server/people/views.ts'
 import { get, post, remove } from './http.ts'
 
-/** Who is signed in on this device; null when nobody is. */
-export function useSession() {
-  return useQuery({
-    queryKey: ['session'],
-    queryFn: () => get<SessionView | null>('/api/session'),
-    staleTime: 60_000,
-  })
+export const sessionQuery = {
+  queryKey: ['session'],
+  queryFn: () => get<SessionView | null>('/api/session'),
+  staleTime: 60_000,
 }
+
+/** Who is signed in on this device; null when nobody is. */
+export const useSession = () => useQuery(sessionQuery)
 
 /** What stands at the door of this device. */
 export const useDoor = () => useQuery({ queryKey: ['door'], queryFn: () => get<DoorView>('/api/door'), staleTime: 0 })

@@ -27,7 +27,7 @@ function Frame({ title, lead, children }: { title: string; lead: string; childre
 }
 
 /** The way in on this device: first visit, enrolment, or a name and a PIN. */
-export function Door() {
+export default function Door() {
   const door = useDoor()
   if (door.isPending) return <Fetching />
   if (door.isError) return <Told error={door.error} onRetry={() => void door.refetch()} />

@@ -1,0 +1,25 @@
+// `npm run bench [section …]`: figures as ratios side by side, written into docs/bench.json. Loopback only, bounded loops.
+import { readFileSync, writeFileSync } from 'node:fs'
+import { engines } from './bench/engines.ts'
+import { firstScreen } from './bench/first-screen.ts'
+import { kills } from './bench/kills.ts'
+import { ledger } from './bench/ledger.ts'
+import { requests } from './bench/requests.ts'
+
+const sections: Record<string, () => Promise<object>> = { engines, firstScreen, ledger, requests, kills }
+const file = 'docs/bench.json'
+const only = process.argv.slice(2)
+let results: Record<string, object> = {}
+try {
+  results = JSON.parse(readFileSync(file, 'utf8'))
+} catch {
+  // The first run has nothing to keep.
+}
+for (const [name, run] of Object.entries(sections)) {
+  if (only.length > 0 && !only.includes(name)) continue
+  console.log(`${name} …`)
+  const figures = await run()
+  console.log(figures)
+  results[name] = figures
+}
+writeFileSync(file, `${JSON.stringify(results, null, 2)}\n`)

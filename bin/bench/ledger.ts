@@ -1,0 +1,88 @@
+import { v7 as uuidv7 } from 'uuid'
+import { startServer } from '../../tests/support/server-process.ts'
+import { noteEvent, openJob, openPlace, percentile, rounded, signIn } from './place.ts'
+
+const seconds = 6
+const lanes = 12
+
+async function inLanes(until: number, work: (lane: number) => Promise<void>): Promise<number> {
+  let done = 0
+  await Promise.all(
+    Array.from({ length: lanes }, async (_, lane) => {
+      while (performance.now() < until) {
+        await work(lane)
+        done++
+      }
+    }),
+  )
+  return done
+}
+
+/** Step events a second, each durable before its answer, against raw single-row commits in the same run; and the delay at 300 a second. */
+export async function ledger() {
+  const place = await openPlace()
+  const server = await startServer(place.instance.uri, 0, { REQUESTS_PER_SECOND: '100000' })
+  const cookie = await signIn(server.base, 'Tam')
+  const jobs = await Promise.all(Array.from({ length: lanes }, () => openJob(server.base, cookie)))
+  const say = async (lane: number) => {
+    const response = await fetch(`${server.base}/api/jobs/${jobs[lane]}/events`, {
+      method: 'POST',
+      headers: { cookie, 'content-type': 'application/json' },
+      body: JSON.stringify(noteEvent('x')),
+    })
+    if (!response.ok) throw new Error(await response.text())
+    await response.arrayBuffer()
+  }
+  await place.connection.pool.query(
+    'create table raw_rows (id char(36) primary key, at datetime(3) not null, text varchar(40) not null)',
+  )
+  const raw = () =>
+    place.connection.pool.query('insert into raw_rows values (?, now(3), ?)', [uuidv7(), 'x']).then(() => {})
+  await inLanes(performance.now() + 1500, say)
+  const commits = await inLanes(performance.now() + seconds * 1000, raw)
+  const events = await inLanes(performance.now() + seconds * 1000, say)
+
+  // A steady 300 a second on fresh jobs that grow to a day's length, as they would.
+  const fresh = await Promise.all(Array.from({ length: lanes }, () => openJob(server.base, cookie)))
+  const delays: number[] = []
+  const begun = performance.now()
+  const pending: Promise<void>[] = []
+  for (let i = 0; i < 300 * seconds; i++) {
+    const due = begun + (i * 1000) / 300
+    const wait = due - performance.now()
+    if (wait > 0) await new Promise((resolve) => setTimeout(resolve, wait))
+    const at = performance.now()
+    pending.push(
+      fetch(`${server.base}/api/jobs/${fresh[i % fresh.length]}/events`, {
+        method: 'POST',
+        headers: { cookie, 'content-type': 'application/json' },
+        body: JSON.stringify(noteEvent('x')),
+      }).then(async (r) => {
+        if (!r.ok)
+          throw new Error(
+            `${await r.text()} ${server
+              .output()
+              .split('\n')
+              .filter((l) => l.includes('"level":50'))
+              .at(-1)}`,
+          )
+        await r.arrayBuffer()
+        delays.push(performance.now() - at)
+      }),
+    )
+  }
+  await Promise.all(pending)
+  const took = (performance.now() - begun) / 1000
+  await server.stop()
+  await place.close()
+  return {
+    rawCommitsPerSecond: rounded(commits / seconds, 0),
+    eventsPerSecond: rounded(events / seconds, 0),
+    ratio: rounded(events / commits, 2),
+    at300: {
+      perSecond: rounded((300 * seconds) / took, 0),
+      p50Ms: rounded(percentile(delays, 0.5)),
+      p99Ms: rounded(percentile(delays, 0.99)),
+    },
+  }
+}

@@ -1,0 +1,89 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { v7 as uuidv7 } from 'uuid'
+import { type Connection, connect } from '#server/database/connection.ts'
+import { type Instance, startInstance } from '#server/database/instance.ts'
+import { migrate } from '#server/database/migrate.ts'
+import { morningZone, seedShop } from '#server/demo/seed.ts'
+import { demoShop } from '#server/demo/shop.ts'
+import { carA } from '../../tests/fixtures/cars.ts'
+
+/** A database with the disk's guarantees on, a shop in it, and how to talk to a server over it. */
+export interface Place {
+  folder: string
+  instance: Instance
+  connection: Connection
+  /** @param instance the database that runs now, where it was started again */
+  close(instance?: Instance): Promise<void>
+}
+
+export async function openPlace(): Promise<Place> {
+  const folder = mkdtempSync(join(tmpdir(), 'chamomile-bench-'))
+  const instance = await startInstance({ folder, onUnexpectedEnd: () => {} })
+  const connection = connect(instance.uri)
+  await migrate(connection)
+  await seedShop(connection.db, demoShop, morningZone(new Date().toISOString()))
+  return {
+    folder,
+    instance,
+    connection,
+    async close(now = instance) {
+      await connection.close()
+      await now.stop()
+      rmSync(folder, { recursive: true, force: true })
+    },
+  }
+}
+
+const cookieOf = (response: Response) => response.headers.get('set-cookie')!.split(';')[0]!
+
+/** Signs somebody in over HTTP. @returns the cookies */
+export async function signIn(base: string, name: string): Promise<string> {
+  const owner = demoShop.people.find((p) => p.password)!
+  const json = (body: object, cookie = '') => ({
+    method: 'POST',
+    headers: { 'content-type': 'application/json', cookie },
+    body: JSON.stringify(body),
+  })
+  const device = cookieOf(
+    await fetch(
+      `${base}/api/devices`,
+      json({ shop: demoShop.code, login: owner.login, password: owner.password, deviceName: 'bench' }),
+    ),
+  )
+  const door = (await (await fetch(`${base}/api/door`, { headers: { cookie: device } })).json()) as {
+    people: { id: string; name: string }[]
+  }
+  const person = door.people.find((p) => p.name === name)!
+  const { pin } = demoShop.people.find((p) => p.name === name)!
+  return `${device}; ${cookieOf(await fetch(`${base}/api/session`, json({ person: person.id, pin }, device)))}`
+}
+
+/** A checked-in job. @returns its id */
+export async function openJob(base: string, cookie: string): Promise<string> {
+  const id = uuidv7()
+  const send = (path: string, body?: object) =>
+    fetch(base + path, {
+      method: 'POST',
+      headers: { cookie, ...(body ? { 'content-type': 'application/json' } : {}) },
+      ...(body ? { body: JSON.stringify(body) } : {}),
+    })
+  await send('/api/jobs', { id, checkIn: carA().checkIn, arrives: new Date().toISOString(), due: null })
+  const issued = await send(`/api/jobs/${id}/procedure`)
+  if (!issued.ok) throw new Error(await issued.text())
+  return id
+}
+
+export const noteEvent = (text: string) => ({
+  id: uuidv7(),
+  type: 'note',
+  data: { text },
+  device: 'bench',
+  deviceSeq: 0,
+  deviceTime: '',
+})
+
+export const percentile = (values: readonly number[], share: number): number =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? Number.NaN
+export const rounded = (value: number, digits = 1): number => Number(value.toFixed(digits))

@@ -1,0 +1,33 @@
+import { type Static, Type } from '@sinclair/typebox'
+import { Belonging, Procedure } from '#core/procedures/schema.ts'
+import { HandedOver } from '#core/work/schema.ts'
+
+const Strict = { additionalProperties: false }
+
+export const Report = Type.Object(
+  {
+    done: Type.Array(
+      Type.Object({ title: Type.String(), by: Type.Array(Type.String()), minutes: Type.Integer() }, Strict),
+    ),
+    /** What was left, and why: skipped steps, residuals of the procedure, places that failed the final check. */
+    remains: Type.Array(Type.Object({ what: Type.String(), why: Type.String() }, Strict)),
+    expectations: Procedure.properties.expectations,
+    checks: Type.Array(
+      Type.Object(
+        {
+          text: Type.String(),
+          passed: Type.Union([Type.Boolean(), Type.Null()]),
+          by: Type.String(),
+          note: Type.String(),
+          selfChecked: Type.Boolean(),
+        },
+        Strict,
+      ),
+    ),
+    belongings: Type.Array(Belonging),
+    workers: Type.Array(Type.String()),
+    handedOver: HandedOver,
+  },
+  Strict,
+)
+export type Report = Static<typeof Report>

@@ -1,0 +1,5 @@
+-- An event, its place in the job's row and the news of it are one statement: nobody can see one without the others.
+CREATE TRIGGER `events_told` AFTER INSERT ON `events` FOR EACH ROW BEGIN
+  UPDATE `jobs` SET `position` = NEW.`position` WHERE `id` = NEW.`job_id`;
+  INSERT INTO `changes` (`shop_id`, `topic`, `job_id`, `position`, `at`) VALUES (NEW.`shop_id`, 'job', NEW.`job_id`, NEW.`position`, UTC_TIMESTAMP(3));
+END
