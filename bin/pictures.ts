@@ -60,6 +60,8 @@ async function shoot(page: Page, name: string, path: string, prepare?: (page: Pa
   if (wide > 0) console.error(`${name} is ${wide} px too wide`)
 }
 
+const doorstep = await browser.newPage({ viewport: phone })
+await shoot(doorstep, 'door-phone', '/')
 await shoot(lead, 'day', '/')
 await shoot(lead, 'check-in', `/jobs/${pottery}/check-in`)
 await shoot(lead, 'take-in', '/check-in')

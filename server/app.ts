@@ -1,12 +1,12 @@
-import { existsSync, readFileSync } from 'node:fs'
+import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import { serveStatic } from '@hono/node-server/serve-static'
 import type { Hono } from 'hono'
 import { catalogueRoutes } from './catalogue/routes.ts'
 import { checkInRoutes } from './check-in/routes.ts'
 import { dayRoutes } from './day/routes.ts'
 import { handoverRoutes } from './handover/routes.ts'
 import { createApp, type Env } from './http/app.ts'
+import { servePages } from './http/pages.ts'
 import type { Route, World } from './http/route.ts'
 import { mixingRoutes } from './mixing/routes.ts'
 import { doorOf } from './people/doorway.ts'
@@ -32,15 +32,6 @@ export const allRoutes = (world: World): Route[] =>
 /** The application: the interface under /api, and the built pages for everything else. */
 export function buildApp(world: World, ending: AbortSignal, pages?: string): Hono<Env> {
   const app = createApp(world, allRoutes(world), doorOf(world), ending)
-  if (pages && existsSync(join(pages, 'index.html'))) {
-    const index = readFileSync(join(pages, 'index.html'), 'utf8')
-    app.use('/assets/*', async (c, next) => {
-      await next()
-      if (c.res.ok) c.header('cache-control', 'public, max-age=31536000, immutable')
-    })
-    app.use('/assets/*', serveStatic({ root: pages, precompressed: true }))
-    app.get('/assets/*', (c) => c.text('Not found', 404))
-    app.get('*', (c) => c.html(index, 200, { 'cache-control': 'no-cache' }))
-  }
+  if (pages && existsSync(join(pages, 'index.html'))) servePages(app, pages)
   return app
 }

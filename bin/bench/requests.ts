@@ -87,7 +87,10 @@ export async function requests() {
         const address = path.replace(/\{[a-z]+\}/, () =>
           encodeURIComponent(pick([job, job, 'x', '..', '01a211d1-6c70-7530-925c-9bdfc34014b2', '%00', 'é'])),
         )
-        const query = random() < 0.2 ? `?${pick(['after', 'before', 'x'])}=${encodeURIComponent(String(value(9)))}` : ''
+        const query =
+          random() < 0.2
+            ? `?${pick(['after', 'before', 'x'])}=${encodeURIComponent(pick(['0', '3', '-1', '1e9', 'soon', '', 'é', "'"]))}`
+            : ''
         const body =
           method === 'POST' || method === 'PUT' ? { body: random() < 0.1 ? '{"broken' : JSON.stringify(value(0)) } : {}
         const type = random() < 0.95 ? 'application/json' : pick(['text/plain', 'application/xml', ''])

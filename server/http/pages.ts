@@ -1,0 +1,17 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { serveStatic } from '@hono/node-server/serve-static'
+import type { Hono } from 'hono'
+import type { Env } from './app.ts'
+
+/** Serves the built pages: hashed assets for ever and as they were compressed at build, the first page for every other address. */
+export function servePages(app: Hono<Env>, pages: string): void {
+  const index = readFileSync(join(pages, 'index.html'), 'utf8')
+  app.use('/assets/*', async (c, next) => {
+    await next()
+    if (c.res.ok) c.header('cache-control', 'public, max-age=31536000, immutable')
+  })
+  app.use('/assets/*', serveStatic({ root: pages, precompressed: true }))
+  app.get('/assets/*', (c) => c.text('Not found', 404))
+  app.get('*', (c) => c.html(index, 200, { 'cache-control': 'no-cache' }))
+}
