@@ -78,14 +78,24 @@ export function Bottle({
           strokeLinejoin="round"
         />
       )}
-      {marks.map((mark) => {
+      {marks.map((mark, i) => {
         const at = y(heightAt(fill, mark.volume))
+        // Marks close together keep their lines where they are and have their words pushed apart.
+        const above = marks.some(
+          (other, k) =>
+            k !== i && other.volume > mark.volume && Math.abs(y(heightAt(fill, other.volume)) - at) < text * 1.2,
+        )
+        const below = marks.some(
+          (other, k) =>
+            k !== i && other.volume < mark.volume && Math.abs(y(heightAt(fill, other.volume)) - at) < text * 1.2,
+        )
+        const words = at + (above ? text * 0.65 : below ? -text * 0.65 : 0)
         return (
           <g key={mark.text}>
             <line x1={wide * 0.45} x2={wide + text * 0.8} y1={at} y2={at} stroke="var(--ink)" strokeWidth="1.5" />
             <text
               x={wide + text * 1.1}
-              y={at}
+              y={words}
               dominantBaseline="central"
               fontSize={text}
               fill="var(--ink)"
