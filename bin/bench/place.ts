@@ -7,6 +7,9 @@ import { type Instance, startInstance } from '#server/database/instance.ts'
 import { migrate } from '#server/database/migrate.ts'
 import { morningZone, seedShop } from '#server/demo/seed.ts'
 import { demoShop } from '#server/demo/shop.ts'
+
+export { signIn } from '../../tests/support/sign-in.ts'
+
 import { carA } from '../../tests/fixtures/cars.ts'
 
 /** A database with the disk's guarantees on, a shop in it, and how to talk to a server over it. */
@@ -34,30 +37,6 @@ export async function openPlace(): Promise<Place> {
       rmSync(folder, { recursive: true, force: true })
     },
   }
-}
-
-const cookieOf = (response: Response) => response.headers.get('set-cookie')!.split(';')[0]!
-
-/** Signs somebody in over HTTP. @returns the cookies */
-export async function signIn(base: string, name: string): Promise<string> {
-  const owner = demoShop.people.find((p) => p.password)!
-  const json = (body: object, cookie = '') => ({
-    method: 'POST',
-    headers: { 'content-type': 'application/json', cookie },
-    body: JSON.stringify(body),
-  })
-  const device = cookieOf(
-    await fetch(
-      `${base}/api/devices`,
-      json({ shop: demoShop.code, login: owner.login, password: owner.password, deviceName: 'bench' }),
-    ),
-  )
-  const door = (await (await fetch(`${base}/api/door`, { headers: { cookie: device } })).json()) as {
-    people: { id: string; name: string }[]
-  }
-  const person = door.people.find((p) => p.name === name)!
-  const { pin } = demoShop.people.find((p) => p.name === name)!
-  return `${device}; ${cookieOf(await fetch(`${base}/api/session`, json({ person: person.id, pin }, device)))}`
 }
 
 /** A checked-in job. @returns its id */

@@ -9,7 +9,7 @@ import type { Catalogue, Treatment } from './catalogue.ts'
 import { cautionsFor } from './cautions.ts'
 import { chooseWork, leftOn, type Work } from './choose.ts'
 import { jobP80, setUpMinutes, stepP80, workMinutes } from './minutes.ts'
-import { bindingRules, driesOut, inOrder, linkSteps, type Orderable, withoutImplied } from './order.ts'
+import { bindingRules, inOrder, linkSteps, type Orderable, withoutImplied } from './order.ts'
 import type { Procedure, ProcedureRequest, Residual, Step, StepLink } from './schema.ts'
 
 type Draft = Step & { rows: ReadonlySet<number>; dries: boolean }
@@ -76,7 +76,7 @@ function stepOf(
     zones: treatment.holdsCar ? carZones.filter((z) => !outside.has(z)) : unique(works.map((w) => w.surface.zone)),
     surfaces: works.map((w) => w.surface.id),
     rows: new Set(works.map((w) => w.surface.row)),
-    dries: driesOut(treatment),
+    dries: treatment.dries === true,
     area,
     p50,
     p80: stepP80(p50, severe),

@@ -1,4 +1,4 @@
-import type { OrderRule, Treatment } from './catalogue.ts'
+import type { OrderRule } from './catalogue.ts'
 import type { Step, StepLink } from './schema.ts'
 
 /** The part of a step that order rules look at. */
@@ -143,6 +143,3 @@ export function withoutImplied(steps: readonly Orderable[], links: readonly Step
     return !(next.get(link.from) ?? []).some((middle) => middle !== link.to && reach.get(middle)!.has(link.to))
   })
 }
-
-/** True when a treatment's step wets something that then has to dry. */
-export const driesOut = (treatment: Treatment | undefined): boolean => treatment?.dries === true

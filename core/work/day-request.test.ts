@@ -6,21 +6,13 @@ import { bodyNamed, carA, requestFor } from '../../tests/fixtures/cars.ts'
 import { faultsOfPlan } from '../../tests/support/plan-checker.ts'
 import { type Day, dayRequest } from './day-request.ts'
 import { needsOf } from './needs.ts'
-import { emptyState } from './reduce.ts'
+import { emptyState, waiting } from './reduce.ts'
 import type { StepState, WorkState } from './schema.ts'
 
 const procedure = generateProcedure(carA(), catalogue)
 const severe = generateProcedure(requestFor(bodyNamed('hatchback'), { 'seat-1l.seat-base': { soil: 4 } }), catalogue)
 const at = (minute: number) => new Date(minute * 60_000).toISOString()
-const step = (change: Partial<StepState>): StepState => ({
-  status: 'waiting',
-  by: [],
-  runningBy: null,
-  startedAt: null,
-  finishedAt: null,
-  reason: null,
-  ...change,
-})
+const step = (change: Partial<StepState>): StepState => ({ ...waiting, ...change })
 const withSteps = (steps: Record<string, StepState>): WorkState => ({ ...emptyState(), steps })
 const finished = (from: number, to: number, by = 'ana') =>
   step({ status: 'finished', by: [by], startedAt: at(from), finishedAt: at(to) })

@@ -1,7 +1,8 @@
 import type { Procedure, Step } from '#core/procedures/schema.ts'
 import type { StepState, Timer, WorkEvent, WorkState } from './schema.ts'
 
-const waiting: StepState = {
+/** A step nobody has touched. */
+export const waiting: StepState = {
   status: 'waiting',
   by: [],
   runningBy: null,

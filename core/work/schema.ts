@@ -1,11 +1,8 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox'
+import { Uuid } from '#core/units/uuid.ts'
 
 const Strict = { additionalProperties: false }
 const StepId = Type.String({ minLength: 1, maxLength: 120 })
-const Uuid = Type.String({
-  pattern: '^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$',
-  description: 'UUIDv7 made by whoever creates the thing',
-})
 
 const kind = <T extends string, D extends TSchema>(type: T, data: D) =>
   Type.Object(

@@ -3,6 +3,7 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { generateProcedure } from '#core/procedures/generate.ts'
 import { CheckIn } from '#core/procedures/schema.ts'
 import type { Fault } from '#core/units/fault.ts'
+import { Uuid } from '#core/units/uuid.ts'
 import { jobOf } from '#server/http/jobs.ts'
 import { Problem } from '#server/http/problem.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
@@ -15,7 +16,6 @@ const Moment = Type.String({
 })
 const Due = Type.Union([Moment, Type.Null()])
 const Strict = { additionalProperties: false }
-const Uuid = Type.String({ pattern: '^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$' })
 
 const Opening = Type.Object({ id: Uuid, checkIn: CheckIn, arrives: Moment, due: Due }, Strict)
 const Draft = Type.Object({ version: Type.Integer({ minimum: 1 }), checkIn: CheckIn, due: Due }, Strict)

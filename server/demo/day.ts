@@ -4,10 +4,11 @@ import { openJob } from '#server/check-in/store.ts'
 import { placesOf } from '#server/http/jobs.ts'
 import type { World } from '#server/http/route.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
+import { noShopYet } from '#server/people/door.ts'
 import { makePlan } from '#server/plan/store.ts'
 import { issue } from '#server/procedures/store.ts'
 import { appendEvent } from '#server/work/store.ts'
-import { isEmpty, morningZone, seedScope, seedShop } from './seed.ts'
+import { morningZone, seedScope, seedShop } from './seed.ts'
 import { demoShop } from './shop.ts'
 import { demoVehicles } from './vehicles.ts'
 
@@ -44,7 +45,7 @@ async function workThrough(world: World, person: string, job: string, start: str
 
 /** Loads the demonstration's shop and its day, unless the database already holds a shop. */
 export async function seedDemo(world: World): Promise<void> {
-  if (!(await isEmpty(world.db))) return
+  if (!(await noShopYet(world.db))) return
   const now = world.now()
   const zone = morningZone(now)
   const { byLogin } = await seedShop(world.db, demoShop, zone)

@@ -30,10 +30,6 @@ export async function seedShop(
   return { shop, byLogin }
 }
 
-export async function isEmpty(db: Database): Promise<boolean> {
-  return (await db.select({ id: shops.id }).from(shops).limit(1)).length === 0
-}
-
 /** A scope for the seed alone: there is no session yet when the demonstration writes its past. */
 export async function seedScope(db: Database, person: string): Promise<Scope> {
   const [row] = await db

@@ -11,7 +11,7 @@ import { jobOf } from './jobs.ts'
 import { RateLimit } from './limits.ts'
 import type { Change } from './live.ts'
 import { openApi } from './openapi.ts'
-import { notFound, Problem, problemDocument } from './problem.ts'
+import { notAllowed, notFound, Problem, problemDocument } from './problem.ts'
 import { may, type Permission, permissions } from './roles.ts'
 import type { Route, World } from './route.ts'
 import {
@@ -86,8 +86,7 @@ function install(app: Hono<Env>, route: Route, world: World) {
       if (route.path.startsWith('/api/jobs/:id')) await jobOf(world.db, scope, c.req.param('id')!)
       throw problem
     }
-    if (!may(scope.role, route.allow))
-      return refuse(new Problem(403, 'not-allowed', `Your role here (${scope.role}) does not include this.`))
+    if (!may(scope.role, route.allow)) return refuse(notAllowed(scope.role))
     let body: unknown
     try {
       if (route.body) {
@@ -153,8 +152,7 @@ function installDoor(app: Hono<Env>, world: World, door: Door) {
 function installLive(app: Hono<Env>, world: World, ending: AbortSignal) {
   app.get('/api/live', async (c) => {
     const scope = await requireScope(c, world)
-    if (!may(scope.role, 'day.see'))
-      throw new Problem(403, 'not-allowed', `Your role here (${scope.role}) does not include this.`)
+    if (!may(scope.role, 'day.see')) throw notAllowed(scope.role)
     const last = Number(c.req.header('last-event-id') ?? Number.NaN)
     return streamSSE(c, async (stream) => {
       let wake = () => {}

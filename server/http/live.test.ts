@@ -6,6 +6,7 @@ import { morningZone, seedShop } from '#server/demo/seed.ts'
 import { demoShop } from '#server/demo/shop.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
 import { type ServerProcess, startServer } from '../../tests/support/server-process.ts'
+import { signIn } from '../../tests/support/sign-in.ts'
 import { freshDatabase } from '../../tests/support/world.ts'
 
 let servers: ServerProcess[]
@@ -19,27 +20,7 @@ beforeAll(async () => {
   await migrate(connection)
   await seedShop(connection.db, demoShop, morningZone(new Date().toISOString()))
   await connection.close()
-  const send = async (path: string, body: object, jar = '') =>
-    (
-      await fetch(servers[0]!.base + path, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json', cookie: jar },
-        body: JSON.stringify(body),
-      })
-    ).headers
-      .get('set-cookie')!
-      .split(';')[0]!
-  const owner = demoShop.people.find((p) => p.password)!
-  const device = await send('/api/devices', {
-    shop: demoShop.code,
-    login: owner.login,
-    password: owner.password,
-    deviceName: 'd',
-  })
-  const door = (await (await fetch(`${servers[0]!.base}/api/door`, { headers: { cookie: device } })).json()) as {
-    people: { id: string; name: string }[]
-  }
-  cookie = `${device}; ${await send('/api/session', { person: door.people.find((p) => p.name === 'Tam')!.id, pin: '4182' }, device)}`
+  cookie = await signIn(servers[0]!.base, 'Tam')
 })
 afterAll(() => Promise.all(servers.map((s) => s.stop())))
 

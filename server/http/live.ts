@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, inArray, lt, or } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, inArray, or } from 'drizzle-orm'
 import type { Database } from '#server/database/connection.ts'
 import { changes } from '#server/database/schema.ts'
 import type { Transaction } from '#server/database/transaction.ts'
@@ -29,7 +29,6 @@ const columns = {
 }
 /** Numbers are given before commit, so a smaller one may appear after a larger; for this long we look back for it. */
 const settle = 10_000
-const keep = 24 * 3_600_000
 
 /**
  * Tells connected screens of changes made by any server on this database. It polls, a few times a second and at once after a write of
@@ -139,7 +138,3 @@ export class Live {
     for (const [seq, since] of this.gaps) if (now - since > settle) this.gaps.delete(seq)
   }
 }
-
-/** Forgets changes that no screen can still be waiting for. */
-export const forgetOldChanges = (db: Database) =>
-  db.delete(changes).where(lt(changes.at, new Date(Date.now() - keep).toISOString()))

@@ -17,6 +17,9 @@ export class Problem extends Error {
 
 export const notFound = (what: string) => new Problem(404, 'not-found', `There is no such ${what} here.`)
 
+export const notAllowed = (role: string) =>
+  new Problem(403, 'not-allowed', `Your role here (${role}) does not include this.`)
+
 /** Somebody else saved first: what is there now comes with the refusal, so that nothing is overwritten unseen. */
 export const stale = (current: object) =>
   new Problem(

@@ -1,12 +1,13 @@
 import { Type } from '@sinclair/typebox'
 import { Ratio } from '#core/mixing/schema.ts'
+import { Uuid } from '#core/units/uuid.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
 import { batchesOf, containersOf, demandOf, logBatch } from './store.ts'
 import { BatchView, ContainerView, DemandView } from './views.ts'
 
 const Batch = Type.Object(
   {
-    id: Type.String({ pattern: '^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$' }),
+    id: Uuid,
     product: Type.String({ maxLength: 60 }),
     ratio: Ratio,
     container: Type.String({ maxLength: 36 }),

@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox'
+import { Uuid } from '#core/units/uuid.ts'
 import { Problem } from '#server/http/problem.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
 import { Role } from '#server/http/views.ts'
@@ -17,7 +18,6 @@ import { AuditView, DeviceView, OpenSessionView, PersonView } from './views.ts'
 
 const Strict = { additionalProperties: false }
 const Minute = Type.Integer({ minimum: 0, maximum: 1440 })
-const Uuid = Type.String({ pattern: '^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$' })
 const Login = Type.String({ pattern: '^[a-z0-9][a-z0-9-]*$', maxLength: 40 })
 const Pin = Type.String({ pattern: '^[0-9]{4,12}$' })
 

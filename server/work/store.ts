@@ -12,7 +12,7 @@ import { prepared } from '#server/database/prepared.ts'
 import { events, jobs, people, plans } from '#server/database/schema.ts'
 import { inTransaction, isConflict, isDuplicate } from '#server/database/transaction.ts'
 import { jobAtWork, placesOf } from '#server/http/jobs.ts'
-import { notFound, Problem } from '#server/http/problem.ts'
+import { notAllowed, notFound, Problem } from '#server/http/problem.ts'
 import { may } from '#server/http/roles.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { currentOf, remember } from './current.ts'
@@ -107,8 +107,7 @@ async function append(
   now: string,
 ): Promise<WorkEvent> {
   const permission = intent.type === 'handed-over' ? 'handover.give' : 'work.do'
-  if (!may(scope.role, permission))
-    throw new Problem(403, 'not-allowed', `Your role here (${scope.role}) does not include this.`)
+  if (!may(scope.role, permission)) throw notAllowed(scope.role)
   const actor = { person: scope.person, leads: scope.role === 'owner' || scope.role === 'lead' }
   for (let attempt = 0; ; attempt++) {
     const [job] = await jobRow(db).execute({ shop: scope.shop, id: jobId })

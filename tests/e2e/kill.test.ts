@@ -11,6 +11,7 @@ import { morningZone, seedShop } from '#server/demo/seed.ts'
 import { demoShop } from '#server/demo/shop.ts'
 import { carA } from '../fixtures/cars.ts'
 import { type ServerProcess, startServer } from '../support/server-process.ts'
+import { signIn } from '../support/sign-in.ts'
 
 // A database of its own with the disk's guarantees switched on, because it is going to be killed.
 const folder = mkdtempSync(join(tmpdir(), 'chamomile-kill-'))
@@ -49,24 +50,7 @@ async function send(
 }
 
 it('kill -9 of the server and of MariaDB between two step events loses no acknowledged event', async () => {
-  const owner = demoShop.people.find((p) => p.password)!
-  const cookieOf = (response: Response) => response.headers.get('set-cookie')!.split(';')[0]!
-  const json = (body: object, cookie = '') => ({
-    method: 'POST',
-    headers: { 'content-type': 'application/json', cookie },
-    body: JSON.stringify(body),
-  })
-  const device = cookieOf(
-    await fetch(
-      `${server.base}/api/devices`,
-      json({ shop: demoShop.code, login: owner.login, password: owner.password, deviceName: 'd' }),
-    ),
-  )
-  const door = (await (await fetch(`${server.base}/api/door`, { headers: { cookie: device } })).json()) as {
-    people: { id: string; name: string }[]
-  }
-  const tam = door.people.find((p) => p.name === 'Tam')!.id
-  const cookie = `${device}; ${cookieOf(await fetch(`${server.base}/api/session`, json({ person: tam, pin: '4182' }, device)))}`
+  const cookie = await signIn(server.base, 'Tam')
   const job = uuidv7()
   await send(cookie, 'POST', '/api/jobs', {
     id: job,

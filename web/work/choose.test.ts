@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { generateProcedure } from '#core/procedures/generate.ts'
-import { emptyState } from '#core/work/reduce.ts'
+import { emptyState, waiting } from '#core/work/reduce.ts'
 import type { StepState, WorkState } from '#core/work/schema.ts'
 import type { WorkView } from '#server/work/views.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
@@ -11,15 +11,7 @@ const procedure = generateProcedure(carA(), catalogue)
 const now = '2026-01-01T10:00:00.000Z'
 const view = (state: WorkState, mine: string[] = []) =>
   ({ procedure, state, mine: mine.map((step, start) => ({ step, start })) }) as unknown as WorkView
-const step = (change: Partial<StepState>): StepState => ({
-  status: 'waiting',
-  by: [],
-  runningBy: null,
-  startedAt: null,
-  finishedAt: null,
-  reason: null,
-  ...change,
-})
+const step = (change: Partial<StepState>): StepState => ({ ...waiting, ...change })
 
 it('offers the first step that can start', () => {
   expect(nextStep(view(emptyState()), 'ana', now)?.id).toBe('walk_round:car')
