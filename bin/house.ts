@@ -21,7 +21,7 @@ export function settingsOrEnd(defaults: { port: number; folder: string }): Setti
 
 /** Opens the house for an entry point, or ends with one sentence that says what to do. Ctrl-C and SIGTERM close it again. */
 export async function openOrEnd(settings: Settings): Promise<House> {
-  const log = pino({ level: settings.logLevel })
+  const log = pino({ level: settings.logLevel }, pino.destination({ sync: false }))
   const house = await openHouse(settings, join(root, 'dist', 'web'), log, (reason) => end(reason)).catch(
     (error: Error) => {
       end(error instanceof FolderInUse ? error.message : (explainStart(error, settings) ?? error.message))

@@ -13,7 +13,7 @@ const running = await start({
   port: Number(process.env.PORT ?? 0),
   // A load test speaks for a whole crew with one session.
   requestsPerSecond: Number(process.env.REQUESTS_PER_SECOND ?? 60),
-  log: pino({ level: process.env.LOG ?? 'info' }),
+  log: pino({ level: process.env.LOG ?? 'info' }, pino.destination({ sync: false })),
   pages: fileURLToPath(new URL('../dist/web', import.meta.url)),
 })
 console.log(JSON.stringify({ listening: running.port }))

@@ -3,7 +3,7 @@ import type { Logger } from 'pino'
 import { lockFolder } from './database/folder-lock.ts'
 import { type Instance, startInstance } from './database/instance.ts'
 import { type Running, start } from './serve.ts'
-import type { Settings } from './settings.ts'
+import { explainStart, type Settings } from './settings.ts'
 
 export interface House {
   running: Running
@@ -54,7 +54,7 @@ export async function openHouse(
               restarts = 0
             }, 60_000).unref()
           },
-          (error: Error) => giveUp(error.message),
+          (error: Error) => giveUp(explainStart(error, settings) ?? error.message),
         )
       },
     })

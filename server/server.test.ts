@@ -4,26 +4,21 @@ import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { seededRandom } from '#core/units/random.ts'
 import { carA } from '../tests/fixtures/cars.ts'
-import { type Caller, otherShop, type TestWorld, testWorld } from '../tests/support/world.ts'
+import { type Caller, type TestWorld, testWorld } from '../tests/support/world.ts'
 import { allRoutes } from './app.ts'
 import { demoShop } from './demo/shop.ts'
 import { templated } from './http/openapi.ts'
-import { permissions, roles } from './http/roles.ts'
 
 let t: TestWorld
 let lead: Caller
 let front: Caller
 let hand: Caller
-let stranger: Caller
-let strangeHand: Caller
 
 beforeAll(async () => {
-  t = await testWorld(inject('database'), [demoShop, otherShop])
+  t = await testWorld(inject('database'), [demoShop])
   lead = await t.as('reedmere', 'tam', '4182')
   front = await t.as('reedmere', 'bea', '3925')
   hand = await t.as('reedmere', 'ines', '2694')
-  stranger = await t.as('farside', 'nils', '1234')
-  strangeHand = await t.as('farside', 'oona', '4321')
 })
 afterAll(() => t.close())
 
@@ -74,73 +69,6 @@ describe('requests', () => {
     const policy = (await t.call('GET', '/healthz')).headers.get('content-security-policy')!
     expect(policy).toContain("default-src 'self'")
     expect(policy).toContain("frame-ancestors 'none'")
-  })
-})
-
-describe('roles', () => {
-  const pins: Record<string, [string, string]> = {
-    owner: ['odile', '7301'],
-    lead: ['tam', '4182'],
-    technician: ['ines', '2694'],
-    'front-desk': ['bea', '3925'],
-  }
-  it('every route consults the table: what a role lacks is refused with 403, what it has is not', async () => {
-    const job = await issuedJob()
-    const routes = allRoutes(t.world)
-    for (const role of roles) {
-      const caller = await t.as('reedmere', ...pins[role]!)
-      for (const route of routes) {
-        const path = route.path.replace(':id', route.path.startsWith('/api/jobs') ? job.id : uuidv7())
-        const { status, body } = await caller.send(route.method, path, route.body ? {} : undefined)
-        const allowed = (permissions[route.allow] as readonly string[]).includes(role)
-        expect(status === 403 && body.code === 'not-allowed', `${role} ${route.method} ${route.path}`).toBe(!allowed)
-      }
-    }
-  })
-  it('nothing works without signing in', async () => {
-    for (const route of allRoutes(t.world))
-      expect(
-        (await t.call(route.method, route.path.replace(':id', uuidv7()), route.body ? {} : undefined)).status,
-      ).toBe(401)
-  })
-  it('the front desk hands over but does not work, a technician the other way round', async () => {
-    const job = await issuedJob()
-    const start = event('step-started', { step: 'walk_round:car' })
-    expect((await front.send('POST', `/api/jobs/${job.id}/events`, start)).status).toBe(403)
-    expect((await hand.send('POST', `/api/jobs/${job.id}/events`, event('handed-over', { to: 'x' }))).status).toBe(403)
-  })
-})
-
-describe('another shop’s job', () => {
-  it('is 404 by every route, for its owner and for its technician, in the same words as a job that does not exist', async () => {
-    const job = await issuedJob()
-    const strip = ({ requestId: _r, ...rest }: Record<string, unknown>) => rest
-    const routes = allRoutes(t.world).filter((r) => r.path.includes('/jobs/:id'))
-    expect(routes.length).toBeGreaterThanOrEqual(8)
-    for (const who of [stranger, strangeHand]) {
-      for (const route of routes) {
-        const body = route.body ? event('step-started', { step: 'walk_round:car' }) : undefined
-        const [foreign, none] = await Promise.all(
-          [job.id, uuidv7()].map((id) => who.send(route.method, route.path.replace(':id', id), body)),
-        )
-        expect(foreign!.status, `${route.method} ${route.path}`).toBe(404)
-        expect(strip(foreign!.body)).toEqual(strip(none!.body))
-      }
-    }
-  })
-  it('does not show in any list', async () => {
-    await issuedJob()
-    expect((await stranger.get('/api/day')).body.jobs).toEqual([])
-    expect((await stranger.get('/api/mixing/demand')).body).toEqual([])
-    const names = (await stranger.get('/api/people')).body.map((p: { name: string }) => p.name)
-    expect(names).toEqual(['Nils', 'Oona'])
-  })
-  it('cannot be planned into, mixed for, or reused by its id', async () => {
-    const job = await openJob()
-    expect((await stranger.send('POST', '/api/jobs', { ...opening(), id: job.id })).status).toBe(409)
-    const container = (await lead.get('/api/mixing/containers')).body[0].id
-    const batch = { id: uuidv7(), product: 'apc', ratio: { concentrate: 1, water: 10 }, container, fill: 100 }
-    expect((await stranger.send('POST', '/api/mixing/batches', batch)).status).toBe(404)
   })
 })
 

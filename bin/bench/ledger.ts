@@ -1,5 +1,6 @@
 import { v7 as uuidv7 } from 'uuid'
 import { startServer } from '../../tests/support/server-process.ts'
+import { caller } from './caller.ts'
 import { noteEvent, openJob, openPlace, percentile, rounded, signIn } from './place.ts'
 
 const seconds = 6
@@ -24,15 +25,8 @@ export async function ledger() {
   const server = await startServer(place.instance.uri, 0, { REQUESTS_PER_SECOND: '100000' })
   const cookie = await signIn(server.base, 'Tam')
   const jobs = await Promise.all(Array.from({ length: lanes }, () => openJob(server.base, cookie)))
-  const say = async (lane: number) => {
-    const response = await fetch(`${server.base}/api/jobs/${jobs[lane]}/events`, {
-      method: 'POST',
-      headers: { cookie, 'content-type': 'application/json' },
-      body: JSON.stringify(noteEvent('x')),
-    })
-    if (!response.ok) throw new Error(await response.text())
-    await response.arrayBuffer()
-  }
+  let calls = caller(server.base, cookie, lanes)
+  const say = (lane: number) => calls.post(`/api/jobs/${jobs[lane]}/events`, noteEvent('x'))
   await place.connection.pool.query(
     'create table raw_rows (id char(36) primary key, at datetime(3) not null, text varchar(40) not null)',
   )
@@ -40,10 +34,15 @@ export async function ledger() {
     place.connection.pool.query('insert into raw_rows values (?, now(3), ?)', [uuidv7(), 'x']).then(() => {})
   await inLanes(performance.now() + 1500, say)
   const commits = await inLanes(performance.now() + seconds * 1000, raw)
+  // New connections: the server has closed those that were idle meanwhile.
+  calls.close()
+  calls = caller(server.base, cookie, lanes)
   const events = await inLanes(performance.now() + seconds * 1000, say)
 
   // A steady 300 a second on fresh jobs that grow to a day's length, as they would.
   const fresh = await Promise.all(Array.from({ length: lanes }, () => openJob(server.base, cookie)))
+  calls.close()
+  calls = caller(server.base, cookie, 64)
   const delays: number[] = []
   const begun = performance.now()
   const pending: Promise<void>[] = []
@@ -53,26 +52,14 @@ export async function ledger() {
     if (wait > 0) await new Promise((resolve) => setTimeout(resolve, wait))
     const at = performance.now()
     pending.push(
-      fetch(`${server.base}/api/jobs/${fresh[i % fresh.length]}/events`, {
-        method: 'POST',
-        headers: { cookie, 'content-type': 'application/json' },
-        body: JSON.stringify(noteEvent('x')),
-      }).then(async (r) => {
-        if (!r.ok)
-          throw new Error(
-            `${await r.text()} ${server
-              .output()
-              .split('\n')
-              .filter((l) => l.includes('"level":50'))
-              .at(-1)}`,
-          )
-        await r.arrayBuffer()
+      calls.post(`/api/jobs/${fresh[i % fresh.length]}/events`, noteEvent('x')).then(() => {
         delays.push(performance.now() - at)
       }),
     )
   }
   await Promise.all(pending)
   const took = (performance.now() - begun) / 1000
+  calls.close()
   await server.stop()
   await place.close()
   return {

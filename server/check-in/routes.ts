@@ -35,7 +35,7 @@ function judgeTimes({ arrives, due }: { arrives: string; due: string | null }) {
   if (errors.length > 0) throw new Problem(400, 'invalid', errors[0]!.message, errors)
 }
 
-export const checkInRoutes = ({ db, catalogue, live }: World): Route[] => {
+export const checkInRoutes = ({ db, catalogue }: World): Route[] => {
   /** The engine itself is the judge of what a body and a condition may hold; what it refuses is not stored. */
   const judge = (checkIn: CheckIn) => {
     surfacesOf(checkIn.vehicle.body, catalogue.surfaces)
@@ -52,7 +52,6 @@ export const checkInRoutes = ({ db, catalogue, live }: World): Route[] => {
         judge(body.checkIn)
         judgeTimes(body)
         const job = await openJob(db, scope, body)
-        live.wake()
         return jobView(job)
       },
     }),
@@ -74,7 +73,6 @@ export const checkInRoutes = ({ db, catalogue, live }: World): Route[] => {
         judge(body.checkIn)
         judgeTimes({ arrives: before.arrives, due: body.due })
         const job = await saveDraft(db, scope, params.id!, body.version, { checkIn: body.checkIn, due: body.due })
-        live.wake()
         return jobView(job)
       },
     }),

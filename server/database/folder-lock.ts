@@ -1,17 +1,12 @@
 import { closeSync, mkdirSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs'
 import { join } from 'node:path'
+import { commandLineOf } from './process.ts'
 
 /** Somebody else works on this data folder now. */
 export class FolderInUse extends Error {}
 
-/** True when the process exists and is a Chamomile entry point: numbers of ended processes are given to others. */
-function isOurs(pid: number): boolean {
-  try {
-    return /bin\/(demo|start|dev|restore|backup)\.ts/.test(readFileSync(`/proc/${pid}/cmdline`, 'utf8'))
-  } catch {
-    return false
-  }
-}
+/** True when the process is one of our entry points. */
+const isEntryPoint = (pid: number) => /bin\/(demo|start|dev|restore|backup)\.ts/.test(commandLineOf(pid))
 
 /**
  * Takes a data folder for this process, so that of two starts at once only one touches the database. A lock left by a process that
@@ -31,7 +26,7 @@ export function lockFolder(folder: string): () => void {
     } catch (error) {
       if ((error as NodeJS.ErrnoException).code !== 'EEXIST' || attempt > 3) throw error
       const holder = Number(readFileSync(file, 'utf8'))
-      if (holder && holder !== process.pid && isOurs(holder)) {
+      if (holder && holder !== process.pid && isEntryPoint(holder)) {
         throw new FolderInUse(
           `Chamomile is already running on this data folder (process ${holder}). Stop it first, or use another folder.`,
         )

@@ -2,12 +2,13 @@ import { randomUUID } from 'node:crypto'
 import { sql } from 'drizzle-orm'
 import type { Context } from 'hono'
 import { Hono } from 'hono'
-import { bodyLimit } from 'hono/body-limit'
+import { compress } from 'hono/compress'
 import { deleteCookie, getCookie, setCookie } from 'hono/cookie'
 import { etag } from 'hono/etag'
-import { secureHeaders } from 'hono/secure-headers'
 import { streamSSE } from 'hono/streaming'
+import { bodySize } from './body-size.ts'
 import { jobOf } from './jobs.ts'
+import { KnownScopes } from './known-scopes.ts'
 import { RateLimit } from './limits.ts'
 import type { Change } from './live.ts'
 import { openApi } from './openapi.ts'
@@ -21,10 +22,10 @@ import {
   deviceOf,
   deviceSeconds,
   type Scope,
-  scopeOf,
   sessionCookie,
   sessionSeconds,
 } from './scope.ts'
+import { dataSecurity, pageSecurity } from './security.ts'
 import { check } from './validate.ts'
 import type { DoorView, SessionView } from './views.ts'
 
@@ -71,16 +72,16 @@ async function jsonBody(c: Context): Promise<unknown> {
   }
 }
 
-async function requireScope(c: Context<Env>, world: World): Promise<Scope> {
+async function requireScope(c: Context<Env>, scopes: KnownScopes): Promise<Scope> {
   const token = getCookie(c, sessionCookie)
-  const scope = token ? await scopeOf(world.db, token) : undefined
+  const scope = token ? await scopes.of(token) : undefined
   if (!scope) throw new Problem(401, 'signed-out', 'Sign in first.')
   return scope
 }
 
-function install(app: Hono<Env>, route: Route, world: World) {
+function install(app: Hono<Env>, route: Route, world: World, scopes: KnownScopes) {
   app.on(route.method, route.path, async (c) => {
-    const scope = await requireScope(c, world)
+    const scope = await requireScope(c, scopes)
     const refuse = async (problem: Problem): Promise<never> => {
       // Another shop's job is not there, whatever else is wrong: that comes before any other refusal. The handler itself looks as well.
       if (route.path.startsWith('/api/jobs/:id')) await jobOf(world.db, scope, c.req.param('id')!)
@@ -100,11 +101,14 @@ function install(app: Hono<Env>, route: Route, world: World) {
       throw error
     }
     const answer = await route.handle({ scope, params: c.req.param(), query: c.req.query(), body: body as never })
+    if (route.rights) scopes.forget()
+    // Screens hear of a write of our own at once; other servers find it at their next poll.
+    if (route.method !== 'GET') world.live.wake()
     return answer === undefined ? c.body(null, 204) : c.json(answer as object)
   })
 }
 
-function installDoor(app: Hono<Env>, world: World, door: Door) {
+function installDoor(app: Hono<Env>, world: World, door: Door, scopes: KnownScopes) {
   const secure = (c: Context) => c.req.url.startsWith('https:')
   const cookie = (c: Context, name: string, token: string, maxAge: number) =>
     setCookie(c, name, token, { httpOnly: true, sameSite: 'Strict', path: '/', maxAge, secure: secure(c) })
@@ -126,7 +130,7 @@ function installDoor(app: Hono<Env>, world: World, door: Door) {
   })
   app.get('/api/session', async (c) => {
     const token = getCookie(c, sessionCookie)
-    const scope = token ? await scopeOf(world.db, token) : undefined
+    const scope = token ? await scopes.of(token) : undefined
     return c.json(scope ? sessionView(scope) : null)
   })
   app.post('/api/session', async (c) => {
@@ -137,21 +141,29 @@ function installDoor(app: Hono<Env>, world: World, door: Door) {
     if (!token) throw new Problem(401, 'sign-in', 'That PIN does not go with that name.')
     // Handing over: whoever was signed in here is not any more.
     const before = getCookie(c, sessionCookie)
-    if (before) await closeSession(world.db, before)
+    if (before) {
+      await closeSession(world.db, before)
+      scopes.forget()
+      world.live.wake()
+    }
     cookie(c, sessionCookie, token, sessionSeconds)
     return c.body(null, 204)
   })
   app.delete('/api/session', async (c) => {
     const token = getCookie(c, sessionCookie)
-    if (token) await closeSession(world.db, token)
+    if (token) {
+      await closeSession(world.db, token)
+      scopes.forget()
+      world.live.wake()
+    }
     deleteCookie(c, sessionCookie, { path: '/' })
     return c.body(null, 204)
   })
 }
 
-function installLive(app: Hono<Env>, world: World, ending: AbortSignal) {
+function installLive(app: Hono<Env>, world: World, scopes: KnownScopes, ending: AbortSignal) {
   app.get('/api/live', async (c) => {
-    const scope = await requireScope(c, world)
+    const scope = await requireScope(c, scopes)
     if (!may(scope.role, 'day.see')) throw notAllowed(scope.role)
     const last = Number(c.req.header('last-event-id') ?? Number.NaN)
     return streamSSE(c, async (stream) => {
@@ -165,14 +177,18 @@ function installLive(app: Hono<Env>, world: World, ending: AbortSignal) {
       })
       const end = () => wake()
       ending.addEventListener('abort', end)
+      const token = getCookie(c, sessionCookie)!
+      let welcome = true
       stream.onAbort(end)
       // Subscribed first, then what was missed is read: nothing can fall between the two, and `told` drops what is in both.
       const missed = Number.isFinite(last) ? await world.live.since(scope.shop, last) : []
       await stream.writeSSE({ event: missed ? 'hello' : 'reset', data: '{}' })
       queue.unshift(...(missed ?? []))
-      while (!stream.aborted && !ending.aborted) {
+      while (welcome && !stream.aborted && !ending.aborted) {
         const next = queue.shift()
         if (next) {
+          // Whoever was signed out or sent away hears nothing more.
+          if (next.topic === 'people') welcome = (await scopes.of(token)) !== undefined
           if (told.has(next.seq)) continue
           told.add(next.seq)
           const { shop: _shop, ...rest } = next
@@ -215,20 +231,7 @@ export function createApp(world: World, routes: readonly Route[], door: Door, en
       ms: Math.round(performance.now() - start),
     })
   })
-  app.use(
-    secureHeaders({
-      contentSecurityPolicy: {
-        defaultSrc: ["'self'"],
-        scriptSrc: ["'self'"],
-        styleSrc: ["'self'", "'unsafe-inline'"],
-        imgSrc: ["'self'", 'data:', 'blob:'],
-        workerSrc: ["'self'", 'blob:'],
-        frameAncestors: ["'none'"],
-        formAction: ["'self'"],
-        baseUri: ["'none'"],
-      },
-    }),
-  )
+  app.use((c, next) => (c.req.path.startsWith('/api/') ? dataSecurity : pageSecurity)(c, next))
   const limit = new RateLimit(world.requestsPerSecond ?? 60, 4 * (world.requestsPerSecond ?? 60))
   app.use('/api/*', async (c, next) => {
     c.header('cache-control', c.req.method === 'GET' ? 'private, no-cache' : 'no-store')
@@ -239,18 +242,13 @@ export function createApp(world: World, routes: readonly Route[], door: Door, en
     if (c.req.method !== 'GET' && c.req.method !== 'HEAD') refuseForeignOrigin(c)
     await next()
   })
+  // On a yard's thin line a day's plan is a tenth of its size; the endless stream is left alone.
+  const compressed = compress({ threshold: 2048 })
+  app.use('/api/*', (c, next) => (c.req.method === 'GET' && c.req.path !== '/api/live' ? compressed(c, next) : next()))
   // Answers carry a tag, so that asking again for what has not changed costs a few bytes; the endless stream has none.
   const tagged = etag()
   app.use('/api/*', (c, next) => (c.req.method === 'GET' && c.req.path !== '/api/live' ? tagged(c, next) : next()))
-  app.use(
-    '/api/*',
-    bodyLimit({
-      maxSize: 1024 * 1024,
-      onError: () => {
-        throw new Problem(413, 'too-large', 'The body is larger than 1 MB.')
-      },
-    }),
-  )
+  app.use('/api/*', bodySize(1024 * 1024, '1 MB'))
   app.get('/healthz', (c) => c.json({ ok: true }))
   app.get('/readyz', async (c) => {
     try {
@@ -261,9 +259,10 @@ export function createApp(world: World, routes: readonly Route[], door: Door, en
     }
   })
   app.get('/api/openapi.json', (c) => c.json(description))
-  installDoor(app, world, door)
-  installLive(app, world, ending)
-  for (const route of routes) install(app, route, world)
+  const scopes = new KnownScopes(world.db, world.live)
+  installDoor(app, world, door, scopes)
+  installLive(app, world, scopes, ending)
+  for (const route of routes) install(app, route, world, scopes)
   app.all('/api/*', (c) => {
     const known = routes.some((r) => r.path === c.req.path)
     if (known && bodyMethods.has(c.req.method))

@@ -1,19 +1,23 @@
+import { lt } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { connect } from '#server/database/connection.ts'
 import { migrate } from '#server/database/migrate.ts'
+import { changes } from '#server/database/schema.ts'
 import { morningZone, seedShop } from '#server/demo/seed.ts'
 import { demoShop } from '#server/demo/shop.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
 import { type ServerProcess, startServer } from '../../tests/support/server-process.ts'
 import { signIn } from '../../tests/support/sign-in.ts'
 import { freshDatabase } from '../../tests/support/world.ts'
+import { Live } from './live.ts'
 
 let servers: ServerProcess[]
 let cookie: string
+let uri: string
 
 beforeAll(async () => {
-  const uri = await freshDatabase(inject('database'))
+  uri = await freshDatabase(inject('database'))
   // Two servers at once over an empty database: one migrates, the other waits for it.
   servers = await Promise.all([startServer(uri), startServer(uri)])
   const connection = connect(uri)
@@ -83,6 +87,51 @@ function listen(server: ServerProcess, job: string, after?: number) {
     },
   }
 }
+
+it('a session ended at one server is unknown to the other within a second, and its stream ends', async () => {
+  const theirs = await signIn(servers[1]!.base, 'Ines')
+  const as = (path: string) => fetch(servers[1]!.base + path, { headers: { cookie: theirs } })
+  expect((await as('/api/day')).status).toBe(200)
+  const stream = (await as('/api/live')).text()
+  const sessions = (await api(servers[0]!, 'GET', '/api/sessions')) as { id: string; person: string }[]
+  expect(sessions.every((s) => s.person === 'Tam')).toBe(true)
+  const owner = await signIn(servers[0]!.base, 'Odile')
+  const all = (await (
+    await fetch(`${servers[0]!.base}/api/sessions`, { headers: { cookie: owner } })
+  ).json()) as typeof sessions
+  const ended = await fetch(`${servers[0]!.base}/api/sessions/${all.find((s) => s.person === 'Ines')!.id}`, {
+    method: 'DELETE',
+    headers: { cookie: owner },
+  })
+  expect(ended.status).toBe(204)
+  const from = Date.now()
+  let status = 200
+  while (status === 200 && Date.now() - from < 1000) status = (await as('/api/day')).status
+  expect(status).toBe(401)
+  expect(await stream).toContain('event: hello')
+})
+
+it('forgets changes of the day before, and tells a screen that asks from there to ask for everything', async () => {
+  const connection = connect(uri)
+  const live = new Live(connection.db)
+  const rows = async () =>
+    (await connection.db.select({ seq: changes.seq }).from(changes).orderBy(changes.seq)).map((r) => r.seq)
+  const now = new Date().toISOString()
+  await connection.db
+    .insert(changes)
+    .values(Array.from({ length: 12 }, () => ({ shop: uuidv7(), topic: 'plan' as const, at: now })))
+  const before = await rows()
+  await live.prune(Date.now())
+  expect(await rows()).toEqual(before)
+  await connection.db
+    .update(changes)
+    .set({ at: new Date(Date.now() - 25 * 3_600_000).toISOString() })
+    .where(lt(changes.seq, before[5]!))
+  await live.prune(Date.now())
+  expect(await rows()).toEqual(before.slice(5))
+  expect(await live.since(uuidv7(), before[0]!)).toBeUndefined()
+  await connection.close()
+})
 
 it('each server tells the other’s events within a second, in order, and none is missed when one dies', async () => {
   const [a, b] = servers as [ServerProcess, ServerProcess]

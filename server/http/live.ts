@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, inArray, or } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, inArray, lt, or } from 'drizzle-orm'
 import type { Database } from '#server/database/connection.ts'
 import { changes } from '#server/database/schema.ts'
 import type { Transaction } from '#server/database/transaction.ts'
@@ -30,6 +30,13 @@ const columns = {
 /** Numbers are given before commit, so a smaller one may appear after a larger; for this long we look back for it. */
 const settle = 10_000
 
+/** Changes older than this are dropped: a screen that was away longer asks for everything once. */
+const kept = 24 * 3_600_000
+const pruneEvery = 3_600_000
+
+/** Woken more often than this, it waits: under load one look finds the news of many writes. */
+const pause = 50
+
 /**
  * Tells connected screens of changes made by any server on this database. It polls, a few times a second and at once after a write of
  * our own, and holds nothing that another server would miss if this one died.
@@ -44,6 +51,8 @@ export class Live {
   private timer: ReturnType<typeof setTimeout> | undefined
   private polling: Promise<void> | undefined
   private again = false
+  private polled = 0
+  private pruning: ReturnType<typeof setInterval> | undefined
   private stopped = false
   private readonly every: number
 
@@ -66,12 +75,20 @@ export class Live {
     )
     for (let seq = Math.max(1, this.top - 100); seq < this.top; seq++)
       if (!recent.has(seq)) this.gaps.set(seq, Date.now())
+    await this.prune()
+    this.pruning = setInterval(() => void this.prune().catch(() => {}), pruneEvery)
     this.schedule()
+  }
+
+  /** Drops what nobody will ask for any more; several servers doing so at once do no harm. */
+  async prune(now = Date.now()): Promise<void> {
+    await this.db.delete(changes).where(lt(changes.at, new Date(now - kept).toISOString()))
   }
 
   async stop(): Promise<void> {
     this.stopped = true
     clearTimeout(this.timer)
+    clearInterval(this.pruning)
     await this.polling
   }
 
@@ -83,7 +100,13 @@ export class Live {
   /** Looks for changes now: called after a write of our own. */
   wake(): void {
     if (this.polling) this.again = true
-    else this.poll()
+    else this.soon()
+  }
+
+  private soon() {
+    if (this.stopped) return
+    clearTimeout(this.timer)
+    this.timer = setTimeout(() => this.poll(), Math.max(0, this.polled + pause - performance.now()))
   }
 
   /** A shop's changes after a number, for a screen that lost its line; undefined when they are no longer all there. */
@@ -117,7 +140,8 @@ export class Live {
       })
       .finally(() => {
         this.polling = undefined
-        if (this.again && !this.stopped) this.poll()
+        this.polled = performance.now()
+        if (this.again) this.soon()
         else this.schedule()
       })
   }

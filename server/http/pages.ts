@@ -2,7 +2,14 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { serveStatic } from '@hono/node-server/serve-static'
 import type { Hono } from 'hono'
+import { getCookie } from 'hono/cookie'
 import type { Env } from './app.ts'
+import { sessionCookie } from './scope.ts'
+
+/** What the first screen asks; told with the page to a browser that is signed in, so that answers travel beside the scripts. */
+const firstQuestions = ['/api/session', '/api/day', '/api/plan']
+  .map((path) => `<link rel="preload" as="fetch" crossorigin href="${path}">`)
+  .join('')
 
 /** Serves the built pages: hashed assets for ever and as they were compressed at build, the first page for every other address. */
 export function servePages(app: Hono<Env>, pages: string): void {
@@ -13,5 +20,9 @@ export function servePages(app: Hono<Env>, pages: string): void {
   })
   app.use('/assets/*', serveStatic({ root: pages, precompressed: true }))
   app.get('/assets/*', (c) => c.text('Not found', 404))
+  const first = index.replace('<title>', `${firstQuestions}<title>`)
+  app.get('/', (c) =>
+    c.html(getCookie(c, sessionCookie) ? first : index, 200, { 'cache-control': 'no-cache', vary: 'cookie' }),
+  )
   app.get('*', (c) => c.html(index, 200, { 'cache-control': 'no-cache' }))
 }

@@ -29,6 +29,8 @@ export interface Route {
   body?: TSchema
   /** Query parameters it reads, with what they mean. */
   query?: Record<string, string>
+  /** What it writes may be who may do what: sessions are looked up anew after it. */
+  rights?: true
   /** What a success holds; none means 204 without a body. */
   answer?: TSchema
   handle(call: Call<never>): Promise<unknown>

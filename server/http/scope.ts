@@ -2,6 +2,8 @@ import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { Database } from '#server/database/connection.ts'
 import { prepared } from '#server/database/prepared.ts'
 import { devices, people, sessions, shops } from '#server/database/schema.ts'
+import { inTransaction } from '#server/database/transaction.ts'
+import { announce } from './live.ts'
 import type { Role } from './roles.ts'
 import { newToken, tokenHash } from './secrets.ts'
 import { uuidv7 } from './uuid.ts'
@@ -70,8 +72,15 @@ export async function openSession(db: Database, person: string, device: Device):
   return token
 }
 
+/** Ends a session, and says so to the other servers, which may still believe it. */
 export async function closeSession(db: Database, token: string): Promise<void> {
-  await db.delete(sessions).where(eq(sessions.tokenHash, tokenHash(token)))
+  await inTransaction(db, async (tx) => {
+    const mine = eq(sessions.tokenHash, tokenHash(token))
+    const [session] = await tx.select({ shop: sessions.shop }).from(sessions).where(mine)
+    if (!session) return
+    await tx.delete(sessions).where(mine)
+    await announce(tx, { shop: session.shop, topic: 'people' })
+  })
 }
 
 const sessionByToken = prepared((db) =>
@@ -85,10 +94,10 @@ const sessionByToken = prepared((db) =>
     .prepare(),
 )
 
-/** The scope of a session token; undefined when it is unknown, over, or its device was sent away. */
-export async function scopeOf(db: Database, token: string): Promise<Scope | undefined> {
+/** The scope of a session token, and when it ends; undefined when it is unknown, over, or its device was sent away. */
+export async function scopeOf(db: Database, token: string): Promise<{ scope: Scope; expires: string } | undefined> {
   const [row] = await sessionByToken(db).execute({ token: tokenHash(token) })
   if (!row || row.expires < new Date().toISOString()) return undefined
-  const { expires: _expires, ...scope } = row
-  return scope as unknown as Scope
+  const { expires, ...scope } = row
+  return { scope: scope as unknown as Scope, expires }
 }

@@ -16,7 +16,7 @@ const Batch = Type.Object(
   { additionalProperties: false },
 )
 
-export const mixingRoutes = ({ db, catalogue, live, now }: World): Route[] => [
+export const mixingRoutes = ({ db, catalogue, now }: World): Route[] => [
   route({
     method: 'GET',
     path: '/api/mixing/containers',
@@ -46,7 +46,6 @@ export const mixingRoutes = ({ db, catalogue, live, now }: World): Route[] => [
     answer: BatchView,
     handle: async ({ scope, body }) => {
       const batch = await logBatch(db, scope, body, catalogue, now())
-      live.wake()
       return batch
     },
   }),

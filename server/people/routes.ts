@@ -44,7 +44,7 @@ function judgeShifts(shifts: [number, number][]) {
     ])
 }
 
-export const peopleRoutes = ({ db, catalogue, live, now }: World): Route[] => [
+export const peopleRoutes = ({ db, catalogue, now }: World): Route[] => [
   route({
     method: 'GET',
     path: '/api/people',
@@ -56,6 +56,7 @@ export const peopleRoutes = ({ db, catalogue, live, now }: World): Route[] => [
     method: 'POST',
     path: '/api/people',
     allow: 'people.write',
+    rights: true,
     body: NewPerson,
     handle: async ({ scope, body }) => {
       judgeShifts(body.shifts)
@@ -65,17 +66,16 @@ export const peopleRoutes = ({ db, catalogue, live, now }: World): Route[] => [
           { pointer: '/skills', message: 'Unknown skill.' },
         ])
       await addPerson(db, scope, body)
-      live.wake()
     },
   }),
   route({
     method: 'PUT',
     path: '/api/people/:id/role',
     allow: 'people.write',
+    rights: true,
     body: Type.Object({ role: Role }, Strict),
     handle: async ({ scope, params, body }) => {
       await changeRole(db, scope, params.id!, body.role)
-      live.wake()
     },
   }),
   route({
@@ -95,6 +95,7 @@ export const peopleRoutes = ({ db, catalogue, live, now }: World): Route[] => [
     method: 'DELETE',
     path: '/api/sessions/:id',
     allow: 'session.own',
+    rights: true,
     handle: ({ scope, params }) => endSession(db, scope, params.id!),
   }),
   route({
@@ -108,6 +109,7 @@ export const peopleRoutes = ({ db, catalogue, live, now }: World): Route[] => [
     method: 'DELETE',
     path: '/api/devices/:id',
     allow: 'people.write',
+    rights: true,
     handle: ({ scope, params }) => revokeDevice(db, scope, params.id!, now()),
   }),
   route({

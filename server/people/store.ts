@@ -128,13 +128,16 @@ export async function sessionsOf(db: Database, scope: Scope) {
 export async function endSession(db: Database, scope: Scope, id: string): Promise<void> {
   const session = (await sessionsOf(db, scope)).find((s) => s.id === id)
   if (!session) throw notFound('session')
-  await db.delete(sessions).where(and(eq(sessions.shop, scope.shop), eq(sessions.id, id)))
-  await note(db, {
-    shop: scope.shop,
-    what: 'session-ended',
-    person: session.personId,
-    by: scope.person,
-    detail: session.device,
+  await inTransaction(db, async (tx) => {
+    await tx.delete(sessions).where(and(eq(sessions.shop, scope.shop), eq(sessions.id, id)))
+    await note(tx, {
+      shop: scope.shop,
+      what: 'session-ended',
+      person: session.personId,
+      by: scope.person,
+      detail: session.device,
+    })
+    await announce(tx, { shop: scope.shop, topic: 'people' })
   })
 }
 
@@ -157,6 +160,7 @@ export async function revokeDevice(db: Database, scope: Scope, id: string, now: 
       .where(and(eq(devices.shop, scope.shop), eq(devices.id, id)))
     await tx.delete(sessions).where(and(eq(sessions.shop, scope.shop), eq(sessions.device, id)))
     await note(tx, { shop: scope.shop, what: 'device-revoked', by: scope.person, device: id, detail: device.name })
+    await announce(tx, { shop: scope.shop, topic: 'people' })
   })
 }
 

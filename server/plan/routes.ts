@@ -14,7 +14,7 @@ const ChangeBody = Type.Object(
   { additionalProperties: false },
 )
 
-export const planRoutes = ({ db, live, now }: World): Route[] => [
+export const planRoutes = ({ db, now }: World): Route[] => [
   route({
     method: 'GET',
     path: '/api/plan',
@@ -29,7 +29,6 @@ export const planRoutes = ({ db, live, now }: World): Route[] => [
     answer: PlanView,
     handle: async ({ scope }) => {
       await makePlan(db, scope, now())
-      live.wake()
       return planView(db, scope, now())
     },
   }),
@@ -41,7 +40,6 @@ export const planRoutes = ({ db, live, now }: World): Route[] => [
     answer: BrokenView,
     handle: async ({ scope, body }) => {
       const warnings = await changePlan(db, scope, now(), body.version, body, body.dryRun)
-      if (!body.dryRun) live.wake()
       return { warnings }
     },
   }),

@@ -2,7 +2,7 @@ import { type Route, route, type World } from '#server/http/route.ts'
 import { issue, procedureOf } from './store.ts'
 import { ProcedureView } from './views.ts'
 
-export const procedureRoutes = ({ db, catalogue, live, now }: World): Route[] => [
+export const procedureRoutes = ({ db, catalogue, now }: World): Route[] => [
   route({
     method: 'GET',
     path: '/api/jobs/:id/procedure',
@@ -17,7 +17,6 @@ export const procedureRoutes = ({ db, catalogue, live, now }: World): Route[] =>
     answer: ProcedureView,
     handle: async ({ scope, params }): Promise<ProcedureView> => {
       const { view } = await issue(db, scope, params.id!, catalogue, now())
-      live.wake()
       return view
     },
   }),

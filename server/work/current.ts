@@ -10,6 +10,7 @@ import type { Scope } from '#server/http/scope.ts'
 
 /** A job at work as far as this process has folded it. */
 export interface Current {
+  shop: string
   version: number
   procedure: Procedure
   places: string[]
@@ -22,6 +23,12 @@ const most = 300
  * so what another server appended is read and folded on top. Losing any of it costs a read.
  */
 const cache = new Map<string, Current>()
+
+/** What is remembered of a shop's own job: possibly not its latest state. */
+export function recall(scope: Scope, job: string): Current | undefined {
+  const known = cache.get(job)
+  return known?.shop === scope.shop ? known : undefined
+}
 
 export function remember(job: string, current: Current): void {
   cache.delete(job)
@@ -50,6 +57,7 @@ export async function currentOf(
       )
     if (!row) return null
     known = {
+      shop: scope.shop,
       version: row.version,
       procedure: row.procedure,
       places: placesOf(row.request.checkIn.vehicle.body, catalogue).map((p) => p.id),

@@ -6,7 +6,7 @@ import { type Route, route, type World } from '#server/http/route.ts'
 import { appendEvent, workView } from './store.ts'
 import { WorkView } from './views.ts'
 
-export const workRoutes = ({ db, catalogue, live, now }: World): Route[] => [
+export const workRoutes = ({ db, catalogue, now }: World): Route[] => [
   route({
     method: 'GET',
     path: '/api/jobs/:id/work',
@@ -38,7 +38,6 @@ export const workRoutes = ({ db, catalogue, live, now }: World): Route[] => [
     answer: LedgerEvent,
     handle: async ({ scope, params, body }) => {
       const event = await appendEvent(db, scope, params.id!, body, catalogue, now())
-      live.wake()
       return event
     },
   }),

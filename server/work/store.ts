@@ -10,13 +10,14 @@ import type { WorkEvent, WorkIntent } from '#core/work/schema.ts'
 import type { Database } from '#server/database/connection.ts'
 import { prepared } from '#server/database/prepared.ts'
 import { events, jobs, people, plans } from '#server/database/schema.ts'
-import { inTransaction, isConflict, isDuplicate } from '#server/database/transaction.ts'
+import { isConflict, isDuplicate } from '#server/database/transaction.ts'
 import { jobAtWork, placesOf } from '#server/http/jobs.ts'
 import { notAllowed, notFound, Problem } from '#server/http/problem.ts'
 import { may } from '#server/http/roles.ts'
 import type { Scope } from '#server/http/scope.ts'
-import { currentOf, remember } from './current.ts'
+import { type Current, currentOf, recall, remember } from './current.ts'
 import { inTurn } from './in-turn.ts'
+import { store } from './ledger.ts'
 import type { WorkView } from './views.ts'
 
 const jobRow = prepared((db) =>
@@ -26,31 +27,9 @@ const jobRow = prepared((db) =>
       callSign: jobs.callSign,
       position: jobs.position,
       procedureVersion: jobs.procedureVersion,
-      version: jobs.version,
     })
     .from(jobs)
     .where(and(eq(jobs.shop, sql.placeholder('shop')), eq(jobs.id, sql.placeholder('id'))))
-    .prepare(),
-)
-
-const placeholder = sql.placeholder
-/** Stores an event; a trigger moves the job's position and writes the news in the same statement. */
-const insertEvent = prepared((db) =>
-  db
-    .insert(events)
-    .values({
-      job: placeholder('job'),
-      position: placeholder('position'),
-      id: placeholder('id'),
-      shop: placeholder('shop'),
-      type: placeholder('type'),
-      data: placeholder('data'),
-      author: placeholder('author'),
-      device: placeholder('device'),
-      deviceSeq: placeholder('deviceSeq'),
-      deviceTime: placeholder('deviceTime'),
-      serverTime: placeholder('serverTime'),
-    })
     .prepare(),
 )
 
@@ -62,21 +41,6 @@ async function alreadySaid(db: Database, scope: Scope, jobId: string, id: string
     throw new Problem(409, 'id-taken', 'This id is in use. Make a new one.')
   const { shop: _shop, ...stored } = known
   return stored as unknown as WorkEvent
-}
-
-async function store(db: Database, scope: Scope, event: WorkEvent, version: number): Promise<void> {
-  const row = { ...event, shop: scope.shop, data: event.data as Record<string, unknown> }
-  if (event.type !== 'handed-over') {
-    await insertEvent(db).execute(row)
-    return
-  }
-  await inTransaction(db, async (tx) => {
-    await tx.insert(events).values(row)
-    await tx
-      .update(jobs)
-      .set({ state: 'handed-over', openCallSign: null, version: version + 1 })
-      .where(and(eq(jobs.shop, scope.shop), eq(jobs.id, event.job)))
-  })
 }
 
 /** Tries to get a place in a ledger that others write to at the same moment. */
@@ -98,6 +62,15 @@ export function appendEvent(
   return inTurn(jobId, () => append(db, scope, jobId, intent, catalogue, now))
 }
 
+/** The job's state as the database has it now. */
+async function readNow(db: Database, scope: Scope, jobId: string, catalogue: Catalogue): Promise<Current> {
+  const [job] = await jobRow(db).execute({ shop: scope.shop, id: jobId })
+  if (!job) throw notFound('job')
+  const current = await currentOf(db, scope, job, catalogue)
+  if (!current) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
+  return current
+}
+
 async function append(
   db: Database,
   scope: Scope,
@@ -109,12 +82,16 @@ async function append(
   const permission = intent.type === 'handed-over' ? 'handover.give' : 'work.do'
   if (!may(scope.role, permission)) throw notAllowed(scope.role)
   const actor = { person: scope.person, leads: scope.role === 'owner' || scope.role === 'lead' }
+  // First by what this process remembers. If that is behind, its next position is taken and the database says so.
+  let remembered = recall(scope, jobId)
   for (let attempt = 0; ; attempt++) {
-    const [job] = await jobRow(db).execute({ shop: scope.shop, id: jobId })
-    if (!job) throw notFound('job')
-    const current = await currentOf(db, scope, job, catalogue)
-    if (!current) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
+    const current = remembered ?? (await readNow(db, scope, jobId, catalogue))
     const no = refusal(intent, current.procedure, current.state, actor, current.places, now)
+    if (no && remembered) {
+      // Nobody is refused by memory alone.
+      remembered = undefined
+      continue
+    }
     if (no) {
       // A repeated start is refused because of itself: then it is no refusal.
       const said = await alreadySaid(db, scope, jobId, intent.id)
@@ -131,13 +108,14 @@ async function append(
     // Folded before it is stored: what the reducer cannot take is not kept.
     const state = reduce(current.state, event, current.procedure)
     try {
-      await store(db, scope, event, job.version)
+      await store(db, scope, event)
     } catch (error) {
       if (!isDuplicate(error) && !isConflict(error)) throw error
+      remembered = undefined
       const said = await alreadySaid(db, scope, jobId, intent.id)
       if (said) return said
       if (attempt >= patience)
-        throw new Problem(503, 'busy', `${job.callSign} is being written to by many at once. Try again.`)
+        throw new Problem(503, 'busy', 'This car is being written to by many at once. Try again.')
       continue
     }
     // Only what is committed is remembered.

@@ -151,6 +151,29 @@ describe('npm start', () => {
   })
 })
 
+/** A small disk of one's own needs a name space with mounts, which not every machine gives. */
+const smallDisk = (megabytes: number, folder: string) => [
+  '-rm',
+  'sh',
+  '-c',
+  `mount -t tmpfs -o size=${megabytes}m tmpfs "$1" && shift && exec "$@"`,
+  'sh',
+  folder,
+]
+const canMount = spawnSync('unshare', [...smallDisk(1, tmpdir()), 'true']).status === 0
+
+it.skipIf(!canMount)('a full disk is said in one sentence, and nothing half made is left on it', () => {
+  const folder = mkdtempSync(join(root, 'full-'))
+  const list = `"${process.execPath}" --import tsx bin/start.ts; code=$?; ls -A "${folder}/shop/data" "${folder}/shop/data.new" 2>/dev/null; exit $code`
+  const { status, stdout, stderr } = spawnSync('unshare', [...smallDisk(20, folder), 'sh', '-c', list], {
+    env: { ...process.env, LOG: 'error', DATA: join(folder, 'shop'), PORT: '45871' },
+    encoding: 'utf8',
+  })
+  expect(status, stderr).toBe(1)
+  expect(stderr).toMatch(/^The disk that holds .*\/shop is full\. Make room and start again: .*\n$/)
+  expect(stdout).toBe('')
+})
+
 it('backup while the shop is closed, restore into another folder, and the shop opens there', async () => {
   const [from, to, target] = [join(root, 'shop'), join(root, 'elsewhere'), join(root, 'kept')]
   const keep = (what: string, folder: string) =>

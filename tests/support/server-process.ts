@@ -24,10 +24,13 @@ export function startServer(databaseUri: string, port = 0, env: Record<string, s
   }
   return new Promise((resolve, reject) => {
     const timer = setTimeout(() => reject(new Error(`The server did not listen within 30 s: ${text}`)), 30_000)
+    let listening = false
     const read = (chunk: Buffer) => {
       text += chunk.toString()
+      if (listening) return
       const found = /"listening":(\d+)/.exec(text)
       if (!found) return
+      listening = true
       clearTimeout(timer)
       resolve({
         base: `http://127.0.0.1:${found[1]}`,

@@ -1,18 +1,21 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { App as AntApp, ConfigProvider } from 'antd'
 import { lazy, Suspense } from 'react'
-import { createBrowserRouter, Navigate, RouterProvider } from 'react-router'
+import { createBrowserRouter, Navigate, Outlet, RouterProvider } from 'react-router'
+// The first screen comes with the application: fetching it apart costs a round trip before anything is seen.
+import Day from '#web/day/DayScreen.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
-import { headStart } from './head-start.ts'
+import { Told } from '#web/ui/Told.tsx'
+import { Broken } from './Broken.tsx'
+import { headStart, laterOn } from './head-start.ts'
 import { ApiError } from './http.ts'
 import { JobFrame } from './JobFrame.tsx'
 import { Nowhere } from './Nowhere.tsx'
 import { Shell } from './Shell.tsx'
-import { useSession } from './session.ts'
-import { antTheme, useTheme } from './theme.ts'
+import { SignedIn, useSession } from './session.ts'
+import { useTheme } from './theme.ts'
 
+const Controls = lazy(() => import('./Controls.tsx'))
 const DoorScreen = lazy(() => import('#web/people/Door.tsx'))
-const Day = lazy(() => import('#web/day/DayScreen.tsx'))
 const CheckIns = lazy(() => import('#web/check-in/CheckInsScreen.tsx'))
 const CheckIn = lazy(() => import('#web/check-in/CheckInScreen.tsx'))
 const Procedure = lazy(() => import('#web/procedures/ProcedureScreen.tsx'))
@@ -36,30 +39,46 @@ const client = new QueryClient({
 })
 
 void headStart(client, location.pathname)
+laterOn()
 
 const router = createBrowserRouter([
   {
     element: <Shell />,
+    errorElement: <Broken />,
     children: [
-      { path: '/', element: <Day /> },
-      { path: '/check-in', element: <CheckIns /> },
-      { path: '/mixing', element: <Mixing /> },
-      { path: '/plan', element: <Plan /> },
-      { path: '/work', element: <WorkList /> },
-      { path: '/people', element: <People /> },
       {
-        path: '/jobs/:id',
-        element: <JobFrame />,
+        errorElement: <Broken />,
         children: [
-          { index: true, element: <Navigate to="procedure" replace /> },
-          { path: 'check-in', element: <CheckIn /> },
-          { path: 'procedure', element: <Procedure /> },
-          { path: 'work', element: <Work /> },
-          { path: 'final', element: <FinalCheck /> },
-          { path: 'report', element: <Report /> },
+          { path: '/', element: <Day /> },
+          {
+            element: (
+              <Controls>
+                <Outlet />
+              </Controls>
+            ),
+            children: [
+              { path: '/check-in', element: <CheckIns /> },
+              { path: '/mixing', element: <Mixing /> },
+              { path: '/plan', element: <Plan /> },
+              { path: '/work', element: <WorkList /> },
+              { path: '/people', element: <People /> },
+              {
+                path: '/jobs/:id',
+                element: <JobFrame />,
+                children: [
+                  { index: true, element: <Navigate to="procedure" replace /> },
+                  { path: 'check-in', element: <CheckIn /> },
+                  { path: 'procedure', element: <Procedure /> },
+                  { path: 'work', element: <Work /> },
+                  { path: 'final', element: <FinalCheck /> },
+                  { path: 'report', element: <Report /> },
+                ],
+              },
+              { path: '*', element: <Nowhere /> },
+            ],
+          },
         ],
       },
-      { path: '*', element: <Nowhere /> },
     ],
   },
 ])
@@ -67,20 +86,27 @@ const router = createBrowserRouter([
 function Door() {
   const session = useSession()
   if (session.isPending) return <Fetching />
-  return session.data ? <RouterProvider router={router} /> : <DoorScreen />
+  if (session.isLoadingError) return <Told error={session.error} onRetry={() => void session.refetch()} />
+  if (session.data)
+    return (
+      <SignedIn value={session.data}>
+        <RouterProvider router={router} />
+      </SignedIn>
+    )
+  return (
+    <Controls>
+      <DoorScreen />
+    </Controls>
+  )
 }
 
 export function Application() {
-  const [theme] = useTheme()
+  useTheme()
   return (
-    <ConfigProvider theme={antTheme(theme)} button={{ autoInsertSpace: false }}>
-      <AntApp>
-        <QueryClientProvider client={client}>
-          <Suspense fallback={<Fetching />}>
-            <Door />
-          </Suspense>
-        </QueryClientProvider>
-      </AntApp>
-    </ConfigProvider>
+    <QueryClientProvider client={client}>
+      <Suspense fallback={<Fetching />}>
+        <Door />
+      </Suspense>
+    </QueryClientProvider>
   )
 }

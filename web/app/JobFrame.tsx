@@ -15,7 +15,7 @@ export function JobFrame() {
   const { id } = useParams()
   const job = useJob(id!)
   if (job.isPending) return <Fetching />
-  if (job.isError) return <Told error={job.error} />
+  if (job.isLoadingError) return <Told error={job.error} onRetry={() => void job.refetch()} />
   const { callSign, colour, checkIn, state } = job.data
   const tabs =
     state === 'draft' ? (['checkIn', 'procedure'] as const) : (['procedure', 'work', 'final', 'report'] as const)

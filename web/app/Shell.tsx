@@ -1,5 +1,4 @@
 import { BulbOutlined, QuestionOutlined, SwapOutlined } from '@ant-design/icons'
-import { Button } from 'antd'
 import { lazy, Suspense } from 'react'
 import { NavLink, Outlet, useLocation } from 'react-router'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -8,7 +7,7 @@ import { clockIn, useNow, weekdayIn } from './clock.ts'
 import { useHelp } from './help.ts'
 import { useIdle } from './idle.ts'
 import { useLive } from './live.ts'
-import { useSession, useSignOut } from './session.ts'
+import { useSignedIn, useSignOut } from './session.ts'
 import { useTheme } from './theme.ts'
 import { words } from './words.ts'
 
@@ -22,13 +21,14 @@ const places = [
 const ownerPlace = { to: '/people', name: words.places.people }
 const logo = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done' as const }))
 
+const Controls = lazy(() => import('./Controls.tsx'))
 const ShortcutsDialog = lazy(() => import('./ShortcutsDialog.tsx'))
 
 /** A tablet left lying about is handed over by itself. */
 const idleMinutes = 10
 
 export function Shell() {
-  const session = useSession().data!
+  const session = useSignedIn()
   const signOut = useSignOut()
   const connected = useLive()
   const now = useNow(10_000)
@@ -59,18 +59,26 @@ export function Shell() {
             </NavLink>
           ))}
         </nav>
-        <Button type="text" icon={<QuestionOutlined />} aria-label={words.shortcuts} onClick={() => setHelp(true)} />
-        <Button
-          type="text"
-          icon={<BulbOutlined />}
+        <button type="button" className="icon-button" aria-label={words.shortcuts} onClick={() => setHelp(true)}>
+          <QuestionOutlined />
+        </button>
+        <button
+          type="button"
+          className="icon-button"
           aria-label={theme === 'paper' ? words.theme.bay : words.theme.paper}
           onClick={() => setTheme(theme === 'paper' ? 'bay' : 'paper')}
-        />
-        <Button type="text" icon={<SwapOutlined />} aria-label={words.handOver} onClick={() => signOut.mutate()} />
+        >
+          <BulbOutlined />
+        </button>
+        <button type="button" className="icon-button" aria-label={words.handOver} onClick={() => signOut.mutate()}>
+          <SwapOutlined />
+        </button>
       </header>
       {help && (
         <Suspense>
-          <ShortcutsDialog open onClose={() => setHelp(false)} path={pathname} />
+          <Controls>
+            <ShortcutsDialog open onClose={() => setHelp(false)} path={pathname} />
+          </Controls>
         </Suspense>
       )}
       <main>

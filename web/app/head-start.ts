@@ -7,9 +7,16 @@ import { sessionQuery } from './session.ts'
  * The queries are those of the screens; they find their answers there.
  */
 export async function headStart(client: QueryClient, path: string): Promise<void> {
-  if (path === '/') void import('#web/day/DayScreen.tsx')
-  const session = await client.fetchQuery(sessionQuery).catch(() => null)
-  if (!session || path !== '/') return
+  if (path !== '/') {
+    await client.prefetchQuery(sessionQuery)
+    return
+  }
+  const session = client.fetchQuery(sessionQuery).catch(() => null)
+  // A device without a session would only be told so twice more.
+  if (!document.querySelector('link[rel="preload"][as="fetch"]') && !(await session)) return
   for (const name of ['day', 'plan'])
     void client.prefetchQuery({ queryKey: [name], queryFn: () => get(`/api/${name}`) })
 }
+
+/** The controls of the other screens, once the first stands: whoever goes on does not wait for them. */
+export const laterOn = (): void => void setTimeout(() => void import('./Controls.tsx'), 2500)

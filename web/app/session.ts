@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { createContext, useContext } from 'react'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { DoorView, SessionView } from '#server/http/views.ts'
 import type { PersonView } from '#server/people/views.ts'
@@ -12,6 +13,15 @@ export const sessionQuery = {
 
 /** Who is signed in on this device; null when nobody is. */
 export const useSession = () => useQuery(sessionQuery)
+
+export const SignedIn = createContext<SessionView | null>(null)
+
+/** Who is signed in, on every screen behind the door. Given by the door itself, so that no screen outlives the session it shows. */
+export function useSignedIn(): SessionView {
+  const session = useContext(SignedIn)
+  if (!session) throw new Error('A screen stands outside the door.')
+  return session
+}
 
 /** What stands at the door of this device. */
 export const useDoor = () => useQuery({ queryKey: ['door'], queryFn: () => get<DoorView>('/api/door'), staleTime: 0 })
@@ -27,14 +37,14 @@ export function useSignOut() {
   return useMutation({
     mutationFn: () => remove('/api/session'),
     onSettled: () => {
-      client.clear()
+      // The session's own entry stays and is told: the door listens to it, and puts itself before every screen.
       client.setQueryData(['session'], null)
-      void client.invalidateQueries({ queryKey: ['door'] })
+      client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'session' })
     },
   })
 }
 
-export const useMay = (permission: string): boolean => useSession().data?.permissions.includes(permission) ?? false
+export const useMay = (permission: string): boolean => useSignedIn().permissions.includes(permission)
 
 export const useCatalogue = () =>
   useQuery({

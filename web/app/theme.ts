@@ -1,79 +1,31 @@
-import { theme as antd, type ThemeConfig } from 'antd'
-import { useEffect, useState } from 'react'
+import { useEffect, useSyncExternalStore } from 'react'
 
 export type Theme = 'paper' | 'bay'
 
-const colours = {
-  paper: {
-    stem: '#2F5D46',
-    paper: '#F7F3E8',
-    sheet: '#FFFDF6',
-    ink: '#1F3329',
-    line: '#B9B59F',
-    onStem: '#FFFDF6',
-    soft: '#4D5F54',
-    alarm: '#9C3F2B',
-  },
-  bay: {
-    stem: '#8FBF9F',
-    paper: '#16211B',
-    sheet: '#1E2B24',
-    ink: '#F3EFE2',
-    line: '#5F6F64',
-    onStem: '#12201A',
-    soft: '#BCC5B8',
-    alarm: '#F0A08C',
-  },
-}
+const key = 'theme'
+const listeners = new Set<() => void>()
 
-/** Ant Design in our clothes: own colours, radii, heights for gloved thumbs, own type. */
-export function antTheme(theme: Theme): ThemeConfig {
-  const c = colours[theme]
-  return {
-    algorithm: theme === 'bay' ? antd.darkAlgorithm : antd.defaultAlgorithm,
-    token: {
-      colorPrimary: c.stem,
-      colorTextLightSolid: c.onStem,
-      colorLink: c.stem,
-      colorError: c.alarm,
-      colorBgBase: c.sheet,
-      colorBgLayout: c.paper,
-      colorTextBase: c.ink,
-      colorTextPlaceholder: c.soft,
-      colorTextDescription: c.soft,
-      colorBorder: c.line,
-      fontFamily: '"Figtree Variable", system-ui, sans-serif',
-      fontSize: 16,
-      borderRadius: 12,
-      controlHeight: 44,
-      controlHeightSM: 44,
-      controlHeightLG: 56,
-      wireframe: false,
-    },
-    components: {
-      Button: { primaryShadow: 'none', defaultShadow: 'none', fontWeight: 600 },
-      Select: { optionHeight: 44 },
-    },
-  }
-}
-
-const preferred = (): Theme => {
-  const kept = localStorage.getItem('theme')
+function current(): Theme {
+  const kept = localStorage.getItem(key)
   if (kept === 'paper' || kept === 'bay') return kept
   return matchMedia('(prefers-color-scheme: dark)').matches ? 'bay' : 'paper'
 }
 
-/** The theme in force and how to change it; kept on this device. */
+function subscribe(listener: () => void) {
+  listeners.add(listener)
+  return () => listeners.delete(listener)
+}
+
+function choose(theme: Theme) {
+  localStorage.setItem(key, theme)
+  for (const listener of listeners) listener()
+}
+
+/** The theme in force and how to change it; kept on this device and the same for everything on the page. */
 export function useTheme(): [Theme, (theme: Theme) => void] {
-  const [theme, setTheme] = useState<Theme>(preferred)
+  const theme = useSyncExternalStore(subscribe, current)
   useEffect(() => {
     document.documentElement.dataset.theme = theme
   }, [theme])
-  return [
-    theme,
-    (next) => {
-      localStorage.setItem('theme', next)
-      setTheme(next)
-    },
-  ]
+  return [theme, choose]
 }

@@ -8,6 +8,9 @@ export const words = {
   theme: { bay: 'Bay theme', paper: 'Paper theme' },
   loading: 'Fetching …',
   again: 'Try again',
+  partMissing: 'No connection: this screen has not been fetched yet.',
+  broken: 'This screen could not be shown.',
+  nothingLost: 'What was saved is safe. Try again when the signal is back, or go to another place above.',
   nothingHere: 'There is nothing at this address.',
   toDay: 'Go to the day',
 }

@@ -23,8 +23,8 @@ export default function CheckInScreen() {
   const job = useJob(id!)
   const catalogue = useCatalogue()
   if (job.isPending || catalogue.isPending) return <Fetching lines={5} />
-  if (job.isError) return <Told error={job.error} />
-  if (catalogue.isError) return <Told error={catalogue.error} />
+  if (job.isLoadingError) return <Told error={job.error} onRetry={() => void job.refetch()} />
+  if (catalogue.isLoadingError) return <Told error={catalogue.error} onRetry={() => void catalogue.refetch()} />
   return <Sheet key={job.data.id} job={job.data} catalogue={catalogue.data} />
 }
 

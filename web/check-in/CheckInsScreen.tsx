@@ -2,7 +2,7 @@ import { Button, Form, Input, InputNumber, Radio, Select } from 'antd'
 import { Link, useNavigate } from 'react-router'
 import type { Body } from '#core/cabin/schema.ts'
 import { clockIn } from '#web/app/clock.ts'
-import { useCatalogue, useMay, useSession } from '#web/app/session.ts'
+import { useCatalogue, useMay, useSignedIn } from '#web/app/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useDrafts, useOpenJob } from './api.ts'
@@ -38,15 +38,15 @@ const shapeOf = (body: Body) => ({
 
 export default function CheckInsScreen() {
   const [form] = Form.useForm<Fields>()
-  const zone = useSession().data!.timeZone
+  const zone = useSignedIn().timeZone
   const catalogue = useCatalogue()
   const drafts = useDrafts()
   const open = useOpenJob()
   const go = useNavigate()
   const mayWrite = useMay('check-in.write')
   if (catalogue.isPending || drafts.isPending) return <Fetching />
-  if (catalogue.isError) return <Told error={catalogue.error} />
-  if (drafts.isError) return <Told error={drafts.error} />
+  if (catalogue.isLoadingError) return <Told error={catalogue.error} onRetry={() => void catalogue.refetch()} />
+  if (drafts.isLoadingError) return <Told error={drafts.error} onRetry={() => void drafts.refetch()} />
   const { bodies, materials } = catalogue.data
   const materialOptions = (ids: string[]) =>
     ids.map((id) => ({ value: id, label: materials.find((m) => m.id === id)!.name }))

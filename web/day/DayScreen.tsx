@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import { clockIn } from '#web/app/clock.ts'
 import { flagsOf, spellsOf, threadsOf, usePlan } from '#web/app/day-plan.ts'
-import { useSession } from '#web/app/session.ts'
+import { useSignedIn } from '#web/app/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Lanes } from '#web/ui/Lanes.tsx'
 import { Told } from '#web/ui/Told.tsx'
@@ -13,11 +13,11 @@ import { words } from './words.ts'
 const placeOf = (kind: string) => (kind === 'final-check' ? 'final' : kind === 'hand-over' ? 'report' : 'work')
 
 export default function DayScreen() {
-  const zone = useSession().data!.timeZone
+  const zone = useSignedIn().timeZone
   const day = useDay()
   const plan = usePlan()
   if (day.isPending) return <Fetching lines={4} />
-  if (day.isError) return <Told error={day.error} onRetry={() => void day.refetch()} />
+  if (day.isLoadingError) return <Told error={day.error} onRetry={() => void day.refetch()} />
   const { jobs, now, serverTime } = day.data
   const needs = jobs
     .flatMap((job) => job.needs.map((need) => ({ ...need, job })))

@@ -16,7 +16,7 @@ export default function FinalCheckScreen() {
   const mayCheck = useMay('work.do')
   const [failing, setFailing] = useState<string>()
   if (work.isPending) return <Fetching lines={5} />
-  if (work.isError) return <Told error={work.error} onRetry={() => void work.refetch()} />
+  if (work.isLoadingError) return <Told error={work.error} onRetry={() => void work.refetch()} />
   const { places, state, names } = work.data
   const left = places.filter((p) => !state.checks[p.id]).length
   return (

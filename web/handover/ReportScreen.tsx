@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { useParams } from 'react-router'
 import { clockIn } from '#web/app/clock.ts'
 import { useSay } from '#web/app/ledger.ts'
-import { useMay, useSession } from '#web/app/session.ts'
+import { useMay, useSignedIn } from '#web/app/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useReport } from './api.ts'
@@ -12,13 +12,13 @@ import { words } from './words.ts'
 
 export default function ReportScreen() {
   const { id } = useParams()
-  const zone = useSession().data!.timeZone
+  const zone = useSignedIn().timeZone
   const view = useReport(id!)
   const say = useSay(id!)
   const mayGive = useMay('handover.give')
   const [to, setTo] = useState('')
   if (view.isPending) return <Fetching lines={5} />
-  if (view.isError) return <Told error={view.error} onRetry={() => void view.refetch()} />
+  if (view.isLoadingError) return <Told error={view.error} onRetry={() => void view.refetch()} />
   const { report, checkIn, shopName, names } = view.data
   const { vehicle } = checkIn
   return (

@@ -1,7 +1,7 @@
 import { useSearchParams } from 'react-router'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
 import { clockIn } from '#web/app/clock.ts'
-import { useCatalogue, useSession } from '#web/app/session.ts'
+import { useCatalogue, useSignedIn } from '#web/app/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useBatches, useContainers, useDemand } from './api.ts'
@@ -10,10 +10,10 @@ import './mixing.css'
 import { words } from './words.ts'
 
 export default function MixingScreen() {
-  const zone = useSession().data!.timeZone
+  const zone = useSignedIn().timeZone
   const [params, setParams] = useSearchParams()
   const [catalogue, containers, demand, batches] = [useCatalogue(), useContainers(), useDemand(), useBatches()]
-  const failed = [catalogue, containers, demand, batches].find((q) => q.isError)
+  const failed = [catalogue, containers, demand, batches].find((q) => q.isLoadingError)
   if (failed?.error) return <Told error={failed.error} onRetry={() => void failed.refetch()} />
   if (!catalogue.data || !containers.data || !demand.data || !batches.data) return <Fetching lines={4} />
   const keyOf = (d: (typeof demand.data)[number]) => `${d.product} ${d.ratio.concentrate}:${d.ratio.water}`

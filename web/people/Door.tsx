@@ -30,7 +30,7 @@ function Frame({ title, lead, children }: { title: string; lead: string; childre
 export default function Door() {
   const door = useDoor()
   if (door.isPending) return <Fetching />
-  if (door.isError) return <Told error={door.error} onRetry={() => void door.refetch()} />
+  if (door.isLoadingError) return <Told error={door.error} onRetry={() => void door.refetch()} />
   if (door.data.state === 'first-visit') return <FirstVisit />
   if (door.data.state === 'not-enrolled') return <Enrol />
   return <PickName shopName={door.data.shopName} people={door.data.people} />

@@ -1,7 +1,7 @@
 import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { clockIn } from '#web/app/clock.ts'
-import { usePeople, useSession } from '#web/app/session.ts'
+import { usePeople, useSignedIn } from '#web/app/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { AddPerson, roleOptions } from './AddPerson.tsx'
@@ -10,11 +10,11 @@ import './people.css'
 import { words } from './words.ts'
 
 export default function PeopleScreen() {
-  const zone = useSession().data!.timeZone
+  const zone = useSignedIn().timeZone
   const [before, setBefore] = useState<number | null>(null)
   const [people, devices, sessions, audit] = [usePeople(), useDevices(), useSessions(), useAudit(before)]
   const keep = useKeeping()
-  const failed = [people, devices, sessions, audit].find((q) => q.isError)
+  const failed = [people, devices, sessions, audit].find((q) => q.isLoadingError)
   if (failed?.error) return <Told error={failed.error} onRetry={() => void failed.refetch()} />
   if (!people.data || !devices.data || !sessions.data || !audit.data) return <Fetching lines={5} />
   const names = new Map(people.data.map((p) => [p.id, p.name]))

@@ -18,7 +18,7 @@ export default function PlanScreen() {
   const mayWrite = useMay('plan.write')
   const [selected, setSelected] = useState<string>()
   if (plan.isPending) return <Fetching lines={5} />
-  if (plan.isError) return <Told error={plan.error} onRetry={() => void plan.refetch()} />
+  if (plan.isLoadingError) return <Told error={plan.error} onRetry={() => void plan.refetch()} />
   const button = mayWrite && (
     <Button type="primary" loading={make.isPending} onClick={() => make.mutate()}>
       {words.make}

@@ -16,7 +16,7 @@ export default function ProcedureScreen() {
   const mayIssue = useMay('procedure.issue')
   const go = useNavigate()
   if (view.isPending) return <Fetching lines={5} />
-  if (view.isError) return <Told error={view.error} onRetry={() => void view.refetch()} />
+  if (view.isLoadingError) return <Told error={view.error} onRetry={() => void view.refetch()} />
   const { procedure, version } = view.data
   const { totals } = procedure
   const titles = new Map(procedure.steps.map((s) => [s.id, s.title]))

@@ -1,5 +1,3 @@
-import { Button } from 'antd'
-
 interface Problem {
   message: string
   errors?: { pointer: string; message: string }[]
@@ -21,7 +19,9 @@ export function Told({ error, onRetry }: { error: Problem; onRetry?: () => void 
       )}
       {onRetry && (
         <div style={{ marginTop: 8 }}>
-          <Button onClick={onRetry}>Try again</Button>
+          <button type="button" className="plain-button" onClick={onRetry}>
+            Try again
+          </button>
         </div>
       )}
     </div>

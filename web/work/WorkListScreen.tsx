@@ -9,7 +9,7 @@ import { words } from './words.ts'
 export default function WorkListScreen() {
   const jobs = useJobsAtWork()
   if (jobs.isPending) return <Fetching />
-  if (jobs.isError) return <Told error={jobs.error} onRetry={() => void jobs.refetch()} />
+  if (jobs.isLoadingError) return <Told error={jobs.error} onRetry={() => void jobs.refetch()} />
   return (
     <section className="card">
       <h2>{words.pick}</h2>

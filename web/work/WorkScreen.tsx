@@ -7,7 +7,7 @@ import { heartOf, sayMinutes } from '#core/units/format.ts'
 import { isOver, openSteps, stepState } from '#core/work/reduce.ts'
 import { useNow } from '#web/app/clock.ts'
 import { useSay, useWork } from '#web/app/ledger.ts'
-import { useCatalogue, useMay, useSession } from '#web/app/session.ts'
+import { useCatalogue, useMay, useSignedIn } from '#web/app/session.ts'
 import { CabinSheet } from '#web/ui/CabinSheet.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
@@ -21,7 +21,7 @@ export default function WorkScreen() {
   const { id } = useParams()
   const work = useWork(id!)
   const catalogue = useCatalogue()
-  const session = useSession().data!
+  const session = useSignedIn()
   const say = useSay(id!)
   const mayWork = useMay('work.do')
   const now = useNow(1000)
@@ -32,7 +32,7 @@ export default function WorkScreen() {
   )
   const sheet = useMemo(() => body && sheetOf(body, surfaces), [body, surfaces])
   if (work.isPending || catalogue.isPending) return <Fetching lines={4} />
-  if (work.isError) return <Told error={work.error} onRetry={() => void work.refetch()} />
+  if (work.isLoadingError) return <Told error={work.error} onRetry={() => void work.refetch()} />
   const view = work.data
   const { procedure, state } = view
   const step = nextStep(view, session.person, new Date(now).toISOString())

@@ -1,0 +1,50 @@
+import type { Database } from '#server/database/connection.ts'
+import type { Live } from './live.ts'
+import { type Scope, scopeOf } from './scope.ts'
+import { tokenHash } from './secrets.ts'
+
+/** Longest that a scope is believed without asking the database; a change of people, sessions or devices drops it sooner. */
+const believed = 5_000
+const most = 2_000
+
+/**
+ * Scopes of sessions that asked lately, so that a technician's every tap does not join four tables. A cache that news can drop: writers
+ * announce *people*, and every server on the database hears that within its next poll.
+ */
+export class KnownScopes {
+  private readonly known = new Map<string, { scope: Scope; until: number }>()
+  private generation = 0
+  private readonly db: Database
+
+  constructor(db: Database, live: Live) {
+    this.db = db
+    live.subscribe((change) => {
+      if (change.topic === 'people') this.forget()
+    })
+  }
+
+  /** The scope of a session token; undefined when it is unknown, over, or its device was sent away. */
+  async of(token: string): Promise<Scope | undefined> {
+    const key = tokenHash(token)
+    const there = this.known.get(key)
+    if (there && Date.now() < there.until) return there.scope
+    const { generation } = this
+    const found = await scopeOf(this.db, token)
+    if (!found) {
+      this.known.delete(key)
+      return undefined
+    }
+    // Read while something changed: it may be what was before, and is not kept.
+    if (generation === this.generation) {
+      if (this.known.size >= most) this.known.clear()
+      this.known.set(key, { scope: found.scope, until: Math.min(Date.now() + believed, Date.parse(found.expires)) })
+    }
+    return found.scope
+  }
+
+  /** Drops everything: a write of our own may have changed somebody's rights. */
+  forget(): void {
+    this.generation++
+    this.known.clear()
+  }
+}

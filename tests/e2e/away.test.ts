@@ -1,0 +1,130 @@
+import pino from 'pino'
+import type { Browser, Page } from 'playwright-core'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { seedDemo } from '#server/demo/day.ts'
+import { type Running, start } from '#server/serve.ts'
+import { launch } from '../support/browser.ts'
+import { person } from '../support/watched-page.ts'
+import { freshDatabase } from '../support/world.ts'
+
+// What people see while the line is down, and when they walk away from a device.
+
+let running: Running
+let browser: Browser
+let base: string
+let jobs: Map<string, string>
+
+beforeAll(async () => {
+  running = await start({
+    databaseUri: await freshDatabase(inject('database')),
+    port: 0,
+    pages: 'dist/web',
+    log: pino({ level: 'silent' }),
+  })
+  await seedDemo(running.world)
+  base = `http://127.0.0.1:${running.port}`
+  browser = await launch()
+})
+afterAll(async () => {
+  await browser?.close()
+  await running?.stop()
+})
+
+/** Goes to an address inside the application, without fetching the page again. */
+async function within(page: Page, path: string) {
+  await page.evaluate(
+    `history.pushState({}, '', ${JSON.stringify(path)}); dispatchEvent(new PopStateEvent('popstate'))`,
+  )
+}
+
+const places = [
+  ['/', 'day'],
+  ['/check-in', 'day'],
+  ['/mixing', 'mixing/containers'],
+  ['/plan', 'plan'],
+  ['/work', 'day'],
+  ['/people', 'people'],
+  ['/jobs/Brant Fennel/procedure', 'jobs/.*'],
+  ['/jobs/Calder Slipware/check-in', 'jobs/.*'],
+  ['/jobs/Osprey Longreach 7/work', 'jobs/.*'],
+  ['/jobs/Brant Tendril/final', 'jobs/.*'],
+  ['/jobs/Brant Tendril/report', 'jobs/.*'],
+] as const
+
+describe('without a line', () => {
+  it.each(places)('%s says so, offers to try again, and is whole when the line is back', async (place, asks) => {
+    const { page } = await person(browser, base, 'odile', '7301')
+    jobs ??= new Map(
+      (
+        (await (await page.request.get(`${base}/api/day`)).json()) as { jobs: { id: string; vehicle: string }[] }
+      ).jobs.map((j) => [j.vehicle, j.id]),
+    )
+    const path = place.replace(/^\/jobs\/([^/]+)/, (_, vehicle) => `/jobs/${jobs.get(vehicle)}`)
+    // The page comes, then its questions go unanswered.
+    const question = new RegExp(`/api/${asks}$`)
+    await page.route(question, (route) => route.abort('internetdisconnected'))
+    await page.goto(base + path)
+    const told = page.getByRole('alert').filter({ hasText: 'No connection.' }).first()
+    await told.waitFor({ timeout: 15_000 })
+    expect(await page.getByRole('navigation', { name: 'Places' }).isVisible()).toBe(true)
+    await page.unroute(question)
+    await told.getByRole('button', { name: 'Try again' }).click()
+    await told.waitFor({ state: 'detached' })
+    await page.getByRole('status', { name: 'Fetching' }).waitFor({ state: 'detached' })
+    expect(await page.getByRole('alert').count()).toBe(0)
+    await page.context().close()
+  })
+
+  it('a screen not fetched yet is told in the page, and the places stay', async () => {
+    const { page } = await person(browser, base, 'odile', '7301')
+    await page.context().setOffline(true)
+    await within(page, '/people')
+    const told = page.getByRole('alert')
+    await told.filter({ hasText: 'What was saved is safe' }).waitFor()
+    expect(await page.getByRole('navigation', { name: 'Places' }).isVisible()).toBe(true)
+    await page.context().setOffline(false)
+    await told.getByRole('button', { name: 'Try again' }).click()
+    await page.getByText('Wren').first().waitFor()
+    await page.context().close()
+  })
+
+  it('a finished step that could not be sent is told, is not shown as done, and goes through afterwards', async () => {
+    const { page } = await person(browser, base, 'odile', '7301', { width: 390, height: 844 })
+    await page.goto(`${base}/jobs/${jobs.get('Brant Fennel')}/work`)
+    const start = page.getByRole('button', { name: /^(Start|Finish)/ }).first()
+    await start.waitFor()
+    const name = (await start.textContent())!
+    const events = /\/events$/
+    await page.route(events, (route) => route.abort('internetdisconnected'))
+    await start.click()
+    await page.getByRole('alert').filter({ hasText: 'No connection.' }).waitFor()
+    expect(await page.getByRole('button', { name, exact: true }).isVisible()).toBe(true)
+    await page.unroute(events)
+    await page.getByRole('button', { name, exact: true }).click()
+    await page.getByRole('button', { name, exact: true }).waitFor({ state: 'detached' })
+    expect(await page.getByRole('alert').count()).toBe(0)
+    await page.context().close()
+  })
+})
+
+it('a device left alone for ten minutes is at the door again; the next person takes over with one tap and a PIN', async () => {
+  const { page, troubles } = await person(browser, base, 'ines', '2694', { width: 390, height: 844 })
+  await page.clock.install()
+  await page.goto(`${base}/work`)
+  await page.getByRole('navigation', { name: 'Places' }).waitFor()
+  await page.clock.fastForward('09:00')
+  await page.keyboard.press('Shift')
+  await page.clock.fastForward('09:00')
+  expect(await page.getByRole('navigation', { name: 'Places' }).isVisible()).toBe(true)
+  await page.clock.fastForward('01:30')
+  await page.getByRole('button', { name: 'Wren', exact: true }).click()
+  await page.getByLabel('PIN').fill('8137')
+  await page.keyboard.press('Enter')
+  await page.getByRole('navigation', { name: 'Places' }).waitFor()
+  expect(await page.locator('.clock').textContent()).toContain('Wren')
+  // The first person's session is over, not only out of sight.
+  const sessions = (await (await page.request.get(`${base}/api/sessions`)).json()) as { person: string }[]
+  expect(sessions.map((s) => s.person)).toEqual(['Wren'])
+  expect(troubles).toEqual([])
+  await page.context().close()
+})
