@@ -1,5 +1,5 @@
 import type { TSchema } from '@sinclair/typebox'
-import { Body, Material, SurfaceKind } from '#core/cabin/schema.ts'
+import { Body, Feature, Material, SurfaceKind } from '#core/cabin/schema.ts'
 import { Product } from '#core/chemistry/schema.ts'
 import { MixRequest } from '#core/mixing/schema.ts'
 import { PlanRequest } from '#core/plan/schema.ts'
@@ -19,11 +19,19 @@ export const schemaFiles: Record<string, TSchema> = {
   'docs/schemas/work-event.json': WorkIntent,
   'catalogue/schema/bodies.json': list(Body),
   'catalogue/schema/surfaces.json': list(SurfaceKind),
+  'catalogue/schema/features.json': list(Feature),
+  'catalogue/schema/damages.json': list(trade.Named),
+  'catalogue/schema/odours.json': list(trade.Named),
+  'catalogue/schema/biohazards.json': list(trade.Named),
+  'catalogue/schema/functions.json': list(trade.FunctionCheck),
+  'catalogue/schema/permissions.json': list(trade.Permission),
+  'catalogue/schema/packages.json': list(trade.Package),
   'catalogue/schema/materials.json': list(Material),
   'catalogue/schema/stages.json': list(trade.Stage),
   'catalogue/schema/treatments.json': list(trade.Treatment),
   'catalogue/schema/whole-car.json': list(trade.WholeCar),
   'catalogue/schema/programmes.json': list(trade.Programme),
+  'catalogue/schema/stain-groups.json': list(trade.StainGroup),
   'catalogue/schema/stains.json': list(trade.StainKind),
   'catalogue/schema/products.json': list(Product),
   'catalogue/schema/order-rules.json': list(trade.OrderRule),

@@ -33,10 +33,10 @@ describe('references', () => {
       ),
     ).toEqual([])
     expect(
-      unknown(
-        treatments,
-        catalogue.stains.flatMap((s) => s.treat.flatMap((t) => t.treatments)),
-      ),
+      unknown(treatments, [
+        ...catalogue.stains.flatMap((s) => s.treatments),
+        ...catalogue.stainGroups.flatMap((g) => g.on.flatMap((row) => row.treatments)),
+      ]),
     ).toEqual([])
     expect(
       unknown(

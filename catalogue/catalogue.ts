@@ -1,15 +1,23 @@
 import type { Catalogue } from '#core/procedures/catalogue.ts'
+import biohazards from './biohazards.json' with { type: 'json' }
 import bodies from './bodies.json' with { type: 'json' }
 import cautions from './cautions.json' with { type: 'json' }
 import checkList from './check-list.json' with { type: 'json' }
+import damages from './damages.json' with { type: 'json' }
 import equipment from './equipment.json' with { type: 'json' }
+import features from './features.json' with { type: 'json' }
+import functions from './functions.json' with { type: 'json' }
 import houseRules from './house-rules.json' with { type: 'json' }
 import materials from './materials.json' with { type: 'json' }
+import odours from './odours.json' with { type: 'json' }
 import orderRules from './order-rules.json' with { type: 'json' }
+import packages from './packages.json' with { type: 'json' }
+import permissions from './permissions.json' with { type: 'json' }
 import products from './products.json' with { type: 'json' }
 import programmes from './programmes.json' with { type: 'json' }
 import skills from './skills.json' with { type: 'json' }
 import stages from './stages.json' with { type: 'json' }
+import stainGroups from './stain-groups.json' with { type: 'json' }
 import stains from './stains.json' with { type: 'json' }
 import surfaces from './surfaces.json' with { type: 'json' }
 import treatments from './treatments.json' with { type: 'json' }
@@ -19,12 +27,20 @@ import wholeCar from './whole-car.json' with { type: 'json' }
 export const catalogue = {
   bodies,
   surfaces,
+  features,
+  damages,
+  odours,
+  biohazards,
+  functions,
+  permissions,
+  packages,
   materials,
   stages,
   treatments,
   wholeCar,
   programmes,
   stains,
+  stainGroups,
   products,
   orderRules,
   houseRules,

@@ -15,5 +15,7 @@ export function bodyFaults(body: Body, pointer: string): Fault[] {
   })
   if (!body.doors.some((door) => door.row === 1))
     faults.push({ pointer: `${pointer}/doors`, message: 'The front row has no doors.' })
+  if (body.shelf && body.load !== 'hatch' && body.load !== 'boot')
+    faults.push({ pointer: `${pointer}/shelf`, message: 'A parcel shelf needs a hatch or a boot behind it.' })
   return faults
 }

@@ -13,7 +13,7 @@ const apart = (a: number, aLength: number, b: number, bLength: number) =>
   Math.max(0, b - (a + aLength), a - (b + bLength))
 
 /**
- * The patch an arrow key leads to: the nearest one ahead, counting sideways distance eight times over, so that a move goes straight where it can.
+ * The patch an arrow key leads to: the nearest one ahead, counting sideways distance twenty times over, so that a move goes straight where it can.
  * @returns undefined at the edge of the sheet
  */
 export function neighbour(patches: readonly Patch[], from: Patch, dx: number, dy: number): Patch | undefined {
@@ -25,7 +25,7 @@ export function neighbour(patches: readonly Patch[], from: Patch, dx: number, dy
     if (to === from || ahead <= 0.5) continue
     const sideways = dx !== 0 ? apart(from.y, from.h, to.y, to.h) : apart(from.x, from.w, to.x, to.w)
     // Of equally near ones the one whose middle is closer to ours.
-    const cost = ahead + 8 * sideways + 0.1 * Math.abs(x * dy + y * dx)
+    const cost = ahead + 20 * sideways + 0.1 * Math.abs(x * dy + y * dx)
     if (cost < least) {
       least = cost
       best = to

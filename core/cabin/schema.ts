@@ -4,7 +4,7 @@ const Id = Type.String({ pattern: '^[a-z0-9][a-z0-9-]*$', maxLength: 60 })
 
 export const Row = Type.Object(
   {
-    kind: Type.Union([Type.Literal('bucket'), Type.Literal('captain'), Type.Literal('bench')]),
+    kind: Type.Union([Type.Literal('bucket'), Type.Literal('captain'), Type.Literal('bench'), Type.Literal('fold')]),
     seats: Type.Integer({ minimum: 1, maximum: 4 }),
   },
   { additionalProperties: false },
@@ -14,9 +14,20 @@ export const DoorPair = Type.Object(
   {
     row: Type.Integer({ minimum: 1, maximum: 3 }),
     kind: Type.Union([Type.Literal('hinged'), Type.Literal('sliding')]),
+    /** A door on one side only; both when left out. */
+    side: Type.Optional(Type.Union([Type.Literal('left'), Type.Literal('right')])),
   },
   { additionalProperties: false },
 )
+
+const Metres = (minimum: number, maximum: number) => Type.Number({ minimum, maximum })
+
+/** Cabin measures in metres: width between the doors, a seat row's share of the length, floor to roof, length of the load area. */
+export const Dimensions = Type.Object(
+  { width: Metres(0.9, 2.4), pitch: Metres(0.6, 1.4), height: Metres(0.8, 2), load: Metres(0.2, 5) },
+  { additionalProperties: false },
+)
+export type Dimensions = Static<typeof Dimensions>
 
 /** The parameters of a body; zones, surfaces, areas and the drawn sheet all follow from them. */
 export const Body = Type.Object(
@@ -25,13 +36,34 @@ export const Body = Type.Object(
     name: Type.String({ maxLength: 80 }),
     kind: Id,
     size: Type.Union([Type.Literal('mid'), Type.Literal('small-suv'), Type.Literal('three-row')]),
-    /** Linear growth of areas over the mid-size reference, 1 = mid-size. */
+    /** Growth of areas over the mid-size reference, 1 = mid-size; where `dimensions` are given, those decide. */
     scale: Type.Number({ minimum: 0.6, maximum: 1.6 }),
     driverSide: Type.Union([Type.Literal('left'), Type.Literal('right')]),
     rows: Type.Array(Row, { minItems: 1, maxItems: 3 }),
     doors: Type.Array(DoorPair, { minItems: 1, maxItems: 3 }),
-    load: Type.Union([Type.Literal('hatch'), Type.Literal('boot'), Type.Literal('none')]),
-    materials: Type.Object({ seat: Id, carpet: Id, mat: Id }, { additionalProperties: false }),
+    load: Type.Union([Type.Literal('hatch'), Type.Literal('boot'), Type.Literal('cargo'), Type.Literal('none')]),
+    dimensions: Type.Optional(Dimensions),
+    roof: Type.Optional(
+      Type.Union([Type.Literal('headliner'), Type.Literal('suede'), Type.Literal('sunroof'), Type.Literal('soft-top')]),
+    ),
+    /** A parcel shelf behind the last row. */
+    shelf: Type.Optional(Type.Boolean()),
+    /** Ids of the catalogue's features. */
+    features: Type.Optional(Type.Array(Id, { maxItems: 30, uniqueItems: true })),
+    /** By slot of the surface kinds; what is not named is the usual material of its slot. */
+    materials: Type.Object(
+      {
+        seat: Id,
+        carpet: Id,
+        mat: Id,
+        trim: Type.Optional(Id),
+        wheel: Type.Optional(Id),
+        headliner: Type.Optional(Id),
+        glass: Type.Optional(Id),
+        cargo: Type.Optional(Id),
+      },
+      { additionalProperties: false },
+    ),
   },
   { additionalProperties: false, $id: 'body' },
 )
@@ -51,6 +83,10 @@ export const SurfaceKind = Type.Object(
     touch: Type.Integer({ minimum: 0, maximum: 5 }),
     access: Type.Number({ minimum: 1, maximum: 2 }),
     dress: Type.Boolean(),
+    /** Cabin measures its area grows with; none: the same in every body. */
+    grows: Type.Array(
+      Type.Union([Type.Literal('width'), Type.Literal('pitch'), Type.Literal('height'), Type.Literal('load')]),
+    ),
   },
   { additionalProperties: false },
 )
@@ -75,6 +111,31 @@ export const Material = Type.Object(
   { additionalProperties: false },
 )
 export type Material = Static<typeof Material>
+
+/** Something about a car that changes the work, and for which kinds of surface (none named: for all). */
+export const Feature = Type.Object(
+  {
+    id: Id,
+    name: Type.String({ minLength: 1 }),
+    note: Type.String({ minLength: 1 }),
+    effects: Type.Array(
+      Type.Object(
+        {
+          kinds: Type.Array(Id),
+          /** Techniques that may not be used there. */
+          forbid: Type.Array(Type.String({ pattern: '^[A-Z]{2}$' })),
+          /** g/m² that may be left at most. */
+          ceiling: Type.Optional(Type.Number({ minimum: 0 })),
+          /** A second material whose row holds as well; the stricter wins. */
+          asMaterial: Type.Optional(Id),
+        },
+        { additionalProperties: false },
+      ),
+    ),
+  },
+  { additionalProperties: false },
+)
+export type Feature = Static<typeof Feature>
 
 /** One surface of one car. `area` in m²; `access` multiplies minutes; weights 0–5. */
 export interface Surface {

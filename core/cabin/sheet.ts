@@ -1,5 +1,5 @@
 import type { Body, Surface } from './schema.ts'
-import { seatLetters } from './surfaces.ts'
+import { isBench, seatLetters, sidesOf } from './surfaces.ts'
 
 /** A patch of the unfolded car: the surface and its rectangle in sheet units (origin top left, front of the car at left). */
 export interface Patch {
@@ -35,7 +35,7 @@ function seatSlots(body: Body, row: number): Record<string, { y: number; h: numb
   const { seats, kind } = body.rows[row - 1]!
   const letters = [...seatLetters(seats)].reverse()
   const height = cabin.bottom - cabin.top
-  if (kind !== 'bench' && seats === 2) return { r: { y: cabin.top, h: 98 }, l: { y: cabin.bottom - 98, h: 98 } }
+  if (!isBench(kind) && seats === 2) return { r: { y: cabin.top, h: 98 }, l: { y: cabin.bottom - 98, h: 98 } }
   const each = height / letters.length
   return Object.fromEntries(letters.map((letter, i) => [letter, { y: cabin.top + i * each + 1, h: each - 2 }]))
 }
@@ -48,8 +48,10 @@ function bucketSeat(x: number, y: number, h: number, outerAtTop: boolean): Recor
   const seatY = outerAtTop ? y + 2 * strip + 4 : y + strip + 2
   const seatH = h - 3 * strip - 6
   return {
-    gap: rect(x + 74, gap, 62, strip, 4),
-    belt: rect(x + 139, gap, 62, strip, 4),
+    gap: rect(x + 74, gap, 36, strip, 4),
+    'under-seat': rect(x + 112, gap, 28, strip, 4),
+    belt: rect(x + 143, gap, 40, strip, 4),
+    buckle: rect(x + 185, gap, 16, strip, 4),
     'bolster-outer': rect(x + 84, outer, 117, strip, 4),
     'bolster-inner': rect(x + 84, inner, 117, strip, 4),
     'seat-face': rect(x + 74, seatY, 8, seatH, 3),
@@ -67,7 +69,8 @@ function benchSeat(x: number, y: number, h: number): Record<string, Rect> {
   const seatH = h - strip - 3
   return {
     gap: rect(x + 74, y, 66, strip, 4),
-    belt: rect(x + 143, y, 58, strip, 4),
+    belt: rect(x + 143, y, 40, strip, 4),
+    buckle: rect(x + 185, y, 16, strip, 4),
     'seat-face': rect(x + 74, seatY, 8, seatH, 3),
     'seat-base': rect(x + 84, seatY, 56, seatH, 7),
     'seat-crease': rect(x + 142, seatY, 5, seatH, 2),
@@ -82,14 +85,18 @@ function door(x: number, side: 'l' | 'r'): Record<string, Rect> {
   const at = (from: number, h: number) => (side === 'r' ? cabin.top - from - h : cabin.bottom + from)
   return {
     sill: rect(x, at(6, 12), span * 0.6, 12, 3),
-    jamb: rect(x + span * 0.6 + 4, at(6, 12), span * 0.4 - 4, 12, 3),
-    'door-pocket': rect(x, at(22, 20), span - 54, 20, 6),
+    jamb: rect(x + span * 0.6 + 4, at(6, 12), span * 0.2 - 4, 12, 3),
+    'door-seal': rect(x + span * 0.8 + 4, at(6, 12), span * 0.2 - 4, 12, 3),
+    'door-pocket': rect(x, at(22, 20), span - 88, 20, 6),
+    'door-cup': rect(x + span - 84, at(22, 20), 30, 20, 8),
     'door-speaker': rect(x + span - 50, at(22, 20), 50, 20, 10),
-    'door-card': rect(x, at(45, 30), span, 30, 6),
+    'door-card': rect(x, at(45, 30), span - 28, 30, 6),
+    'door-edge': rect(x + span - 24, at(45, 30), 24, 30, 4),
     'door-pull': rect(x, at(78, 16), span * 0.55, 16, 6),
     'door-switches': rect(x + span * 0.55 + 4, at(78, 16), span * 0.45 - 4, 16, 6),
     'door-upper': rect(x, at(97, 18), span, 18, 6),
-    'glass-side': rect(x + 4, at(119, 24), span - 8, 24, 8),
+    'lip-line': rect(x + 4, at(118, 9), span - 8, 9, 4),
+    'glass-side': rect(x + 4, at(129, 15), span - 8, 15, 6),
     'glass-side-out': rect(x + 4, at(146, 12), span - 8, 12, 6),
   }
 }
@@ -105,6 +112,9 @@ function frontPatches(body: Body): Record<string, Rect> {
     'glass.glass-front': rect(34, top, 30, height, 12),
     'dash.dash-top': rect(68, top, 26, height, 6),
     'dash.glovebox': rect(98, top, 30, 62, 5),
+    'dash.kick-panels': rect(132, top + 4, 16, 44, 4),
+    'dash.foot-vents': rect(152, top + 4, 16, 44, 4),
+    'dash.gloss-trim': rect(132, top + 56, 36, 16, 4),
     'dash.vents': rect(98, top + 65, 30, 18, 4),
     'dash.screen': rect(98, top + 86, 30, 40, 4),
     'dash.switches': rect(98, top + 129, 30, 20, 4),
@@ -123,7 +133,7 @@ function rowPatches(body: Body, row: number): Record<string, Rect> {
   const rects: Record<string, Rect> = {}
   const { kind } = body.rows[row - 1]!
   for (const [letter, slot] of Object.entries(seatSlots(body, row))) {
-    const seat = kind === 'bench' ? benchSeat(x, slot.y, slot.h) : bucketSeat(x, slot.y, slot.h, letter === 'r')
+    const seat = isBench(kind) ? benchSeat(x, slot.y, slot.h) : bucketSeat(x, slot.y, slot.h, letter === 'r')
     for (const [name, patch] of Object.entries(seat)) rects[`seat-${row}${letter}.${name}`] = patch
   }
   for (const [letter, y] of [
@@ -133,9 +143,41 @@ function rowPatches(body: Body, row: number): Record<string, Rect> {
     rects[`foot-${row}${letter}.carpet`] = rect(x, y, 22, 98, 6)
     rects[`foot-${row}${letter}.mat`] = rect(x + 26, y + 6, 42, 86, 6)
   }
-  rects[`overhead-${row}.headliner`] = rect(x + (row === 1 ? 26 : 0), 12, rowLength - 22 - (row === 1 ? 26 : 0), 56, 8)
-  rects[`pillar-${row}.pillars`] = rect(x, 74, rowLength - 22, 12, 4)
+  const roofFrom = row === 1 ? 26 : 0
+  const roofGlass = row === 1 && body.roof === 'sunroof' ? 112 : 0
+  const roof = rowLength - 22 - roofFrom - roofGlass
+  rects[`overhead-${row}.headliner`] = rect(x + roofFrom, 12, roof, 56, 8)
+  rects[`pillar-${row}.pillars`] = rect(x, 74, rowLength - 22 - (row === 1 ? 60 : 0), 12, 4)
+  if (roofGlass) {
+    rects[`overhead-1.roof-glass`] = rect(x + roofFrom + roof + 4, 12, 84, 56, 8)
+    rects[`overhead-1.roof-drains`] = rect(x + roofFrom + roof + 92, 12, 20, 56, 4)
+  }
   return rects
+}
+
+/** Sheet units between the last row and the rear glass; a shelf without a load area does not occur. */
+const loadLength: Record<Body['load'], number> = { none: 0, hatch: 172, boot: 172, cargo: 236 }
+
+function loadPatches(body: Body, end: number): Record<string, Rect> {
+  const { top, bottom } = cabin
+  const height = bottom - top
+  if (body.load === 'cargo')
+    return {
+      'cargo.bulkhead': rect(end, top, 22, height, 6),
+      'cargo.cargo-walls': rect(end + 26, top, 180, 42, 6),
+      'cargo.cargo-floor': rect(end + 26, top + 46, 180, height - 46, 8),
+      'cargo.cargo-jamb': rect(end + 210, top, 18, height, 4),
+    }
+  const shelf = body.shelf ? 48 : 0
+  return {
+    'load.parcel-shelf': rect(end, top, 44, 40, 6),
+    'load.load-side': rect(end + shelf, top, 118 - shelf, 40, 6),
+    'load.load-floor': rect(end, top + 44, 118, height - 82, 8),
+    'load.load-well': rect(end, bottom - 34, 118, 34, 6),
+    'load.hatch-jamb': rect(end + 122, top, 12, height * 0.6, 4),
+    'load.hatch-seal': rect(end + 122, top + height * 0.6 + 4, 12, height * 0.4 - 4, 4),
+    'load.hatch-lining': rect(end + 138, top, 30, height, 8),
+  }
 }
 
 /**
@@ -147,27 +189,29 @@ export function sheetOf(body: Body, surfaces: readonly Surface[]): Sheet {
   for (let row = 1; row <= body.rows.length; row++) Object.assign(rects, rowPatches(body, row))
   const console = rowStart(1)
   Object.assign(rects, {
-    'overhead-1.visor': rect(console, 12, 22, 56, 6),
+    'overhead-1.visor': rect(console, 12, 22, 34, 6),
+    'overhead-1.mirrors': rect(console, 50, 22, 18, 6),
+    'overhead-1.lamps': rect(console + rowLength - 22 - 56, 74, 56, 12, 4),
     'foot-1l.tunnel': rect(console, 363, 40, 38, 6),
-    'console.lever': rect(console + 74, 367, 26, 30, 10),
-    'console.console': rect(console + 104, 365, 62, 34, 8),
-    'console.armrest': rect(console + 170, 365, 54, 34, 8),
+    'console.lever': rect(console + 74, 365, 26, 18, 8),
+    'console.gate': rect(console + 74, 386, 26, 13, 4),
+    'console.console': rect(console + 104, 365, 32, 34, 8),
+    'console.cup-holders': rect(console + 139, 365, 28, 34, 14),
+    'console.armrest': rect(console + 170, 365, 36, 34, 8),
+    'console.cubby': rect(console + 209, 365, 15, 34, 4),
   })
   for (const pair of body.doors) {
-    for (const side of ['l', 'r'] as const) {
+    for (const side of sidesOf(pair.side)) {
       for (const [name, patch] of Object.entries(door(rowStart(pair.row), side)))
         rects[`door-${pair.row}${side}.${name}`] = patch
     }
   }
   const end = rowStart(body.rows.length + 1)
   const { top, bottom } = cabin
-  Object.assign(rects, {
-    'load.load-side': rect(end, top, 118, 26, 6),
-    'load.load-floor': rect(end, top + 30, 118, bottom - top - 30, 8),
-    'load.hatch-jamb': rect(end + 122, top, 12, bottom - top, 4),
-    'load.hatch-lining': rect(end + 138, top, 30, bottom - top, 8),
-    'glass.glass-rear': rect(body.load === 'none' ? end : end + 172, top, 26, bottom - top, 10),
-    'glass.glass-rear-out': rect(body.load === 'none' ? end + 30 : end + 202, top, 14, bottom - top, 7),
+  const behind = loadLength[body.load]
+  Object.assign(rects, loadPatches(body, end), {
+    'glass.glass-rear': rect(end + behind, top, 26, bottom - top, 10),
+    'glass.glass-rear-out': rect(end + behind + 30, top, 14, bottom - top, 7),
   })
   const patches = surfaces.flatMap((surface) => {
     const at = rects[surface.id] ?? rects[`${surface.zone}.${surface.kind}s`]
@@ -175,10 +219,10 @@ export function sheetOf(body: Body, surfaces: readonly Surface[]): Sheet {
   })
   const wheel = rects['dash.wheel-front']!
   return {
-    width: end + (body.load === 'none' ? 56 : 230),
+    width: end + behind + 58,
     height: 672,
     patches,
     wheel: { x: wheel.x + wheel.w / 2, y: wheel.y + wheel.h / 2, r: 16 },
-    outline: { x: 8, y: top - 6, w: end + (body.load === 'none' ? 40 : 214), h: bottom - top + 12 },
+    outline: { x: 8, y: top - 6, w: end + behind + 42, h: bottom - top + 12 },
   }
 }

@@ -1,4 +1,4 @@
-import type { Body, Surface, SurfaceKind } from './schema.ts'
+import type { Body, Dimensions, Surface, SurfaceKind } from './schema.ts'
 
 /** Materials that do not vary with the body's parameters. */
 const slots: Record<string, string> = {
@@ -12,6 +12,30 @@ const slots: Record<string, string> = {
   headliner: 'fabric-headliner',
   jamb: 'painted-jamb',
   belt: 'belt',
+  gloss: 'gloss-black',
+  seal: 'rubber-seal',
+  mirror: 'plain-glass',
+  cargo: 'bare-steel',
+}
+
+/** What a roof is made of inside, and a soft-top's rear window. */
+const byRoof: Record<NonNullable<Body['roof']>, Record<string, string>> = {
+  headliner: {},
+  sunroof: {},
+  suede: { headliner: 'suede-headliner' },
+  'soft-top': { 'rear-glass': 'plastic-window' },
+}
+
+/** The mid-size reference cabin (m): the catalogue's areas are this one's. */
+export const referenceCabin: Dimensions = { width: 1.42, pitch: 0.86, height: 1.12, load: 0.8 }
+
+/** How many times its reference area a kind has in this body. */
+function growth(body: Body, kind: SurfaceKind): number {
+  if (!body.dimensions) return body.scale
+  const { dimensions } = body
+  // A cargo bay is measured against a van's, three times as long.
+  const reference = kind.place === 'cargo' ? { ...referenceCabin, load: 2.4 } : referenceCabin
+  return kind.grows.reduce((product, along) => product * (dimensions[along] / reference[along]), 1)
 }
 
 interface Place {
@@ -28,6 +52,9 @@ const sideWord: Record<string, string> = { l: 'left', r: 'right', c: 'centre', c
 const rowWord = (row: number, rows: number) =>
   row === 1 ? 'Front' : row === rows && rows === 2 ? 'Rear' : row === 2 ? 'Second-row' : 'Third-row'
 
+/** Seats side by side without gaps between them; a fold-flat row is one. */
+export const isBench = (kind: Body['rows'][number]['kind']): boolean => kind === 'bench' || kind === 'fold'
+
 /** Letters of the seats of a row, left to right. */
 export const seatLetters = (seats: number): string[] => lateral[seats] ?? []
 
@@ -39,7 +66,7 @@ function seatLabel(body: Body, row: number, letter: string): string {
 function rowPlaces(body: Body, row: number): Place[] {
   const { kind, seats } = body.rows[row - 1]!
   const rows = body.rows.length
-  const seatPlace = kind === 'bench' ? 'bench' : 'bucket'
+  const seatPlace = isBench(kind) ? 'bench' : 'bucket'
   const places: Place[] = seatLetters(seats).map((letter) => ({
     place: seatPlace,
     zone: `seat-${row}${letter}`,
@@ -69,9 +96,13 @@ function rowPlaces(body: Body, row: number): Place[] {
   return places
 }
 
+/** Letters of the sides a door pair has. */
+export const sidesOf = (side: Body['doors'][number]['side']): ('l' | 'r')[] =>
+  side === undefined ? ['l', 'r'] : side === 'left' ? ['l'] : ['r']
+
 function doorPlaces(body: Body): Place[] {
-  return body.doors.flatMap(({ row, kind }) =>
-    ['l', 'r'].map((letter) => ({
+  return body.doors.flatMap(({ row, kind, side }) =>
+    sidesOf(side).map((letter) => ({
       place: row === 1 ? 'door-front' : 'door-rear',
       zone: `door-${row}${letter}`,
       zoneGroup: letter === 'l' ? 'doors-left' : 'doors-right',
@@ -91,11 +122,15 @@ function places(body: Body): Place[] {
   ]
   const front = body.rows[0]!
   // A bench or a single seat in front leaves no room for a console between the seats.
-  if (front.kind !== 'bench' && front.seats === 2)
+  if (!isBench(front.kind) && front.seats === 2)
     list.push({ place: 'console', zone: 'console', zoneGroup: 'dash', row: 1, label: '' })
   for (let row = 1; row <= body.rows.length; row++) list.push(...rowPlaces(body, row))
   list.push(...doorPlaces(body))
-  if (body.load !== 'none') list.push({ place: 'load', zone: 'load', zoneGroup: 'load', row: 0, label: '' })
+  if (body.roof === 'sunroof')
+    list.push({ place: 'sunroof', zone: 'overhead-1', zoneGroup: 'overhead', row: 1, label: '' })
+  if (body.shelf) list.push({ place: 'shelf', zone: 'load', zoneGroup: 'load', row: 0, label: '' })
+  if (body.load === 'cargo') list.push({ place: 'cargo', zone: 'cargo', zoneGroup: 'load', row: 0, label: '' })
+  else if (body.load !== 'none') list.push({ place: 'load', zone: 'load', zoneGroup: 'load', row: 0, label: '' })
   return list
 }
 
@@ -114,7 +149,7 @@ const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 /**
  * All surfaces of a body, in a stable order, with ids made of zone and kind (`seat-1l.seat-base`).
- * @param body parameters; `scale` grows every area linearly (m² at scale 1 come from the catalogue)
+ * @param body parameters; areas (m²) are the catalogue's, grown by the body's dimensions over the reference cabin's, or by its `scale`
  * @param kinds the catalogue's surface kinds
  */
 export function surfacesOf(body: Body, kinds: readonly SurfaceKind[]): Surface[] {
@@ -123,7 +158,10 @@ export function surfacesOf(body: Body, kinds: readonly SurfaceKind[]): Surface[]
       .filter((kind) => kind.place === place.place)
       .map((kind) => {
         const moved = regroup[kind.group] ?? regroup[kind.kind]
-        const slot = body.materials[kind.material as keyof Body['materials']] ?? slots[kind.material]
+        const slot =
+          body.materials[kind.material as keyof Body['materials']] ??
+          byRoof[body.roof ?? 'headliner'][kind.material] ??
+          slots[kind.material]
         if (!slot)
           throw new Error(`Surface kind "${kind.kind}" names the material slot "${kind.material}", which no body has.`)
         return {
@@ -136,7 +174,7 @@ export function surfacesOf(body: Body, kinds: readonly SurfaceKind[]): Surface[]
           name: sentence(`${place.label} ${kind.name}`.trim()),
           group: kind.group,
           material: slot,
-          area: Math.round(kind.area * body.scale * 1000) / 1000,
+          area: Math.round(kind.area * growth(body, kind) * 1000) / 1000,
           visibility: kind.visibility,
           touch: kind.touch,
           access: place.row === 3 ? Math.max(kind.access, 1.1) : kind.access,

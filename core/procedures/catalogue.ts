@@ -1,5 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox'
-import { Body, Material, SurfaceKind } from '#core/cabin/schema.ts'
+import { Body, Feature, Material, SurfaceKind } from '#core/cabin/schema.ts'
 import { Product } from '#core/chemistry/schema.ts'
 
 const Text = Type.String({ minLength: 1 })
@@ -124,18 +124,46 @@ export const HouseRule = Type.Object(
 )
 export type HouseRule = Static<typeof HouseRule>
 
+/** A kind of stain on colourfast synthetic cloth or carpet (catalogue C3). Chances of full removal in percent. */
 export const StainKind = Type.Object(
   {
     id: Text,
     name: Text,
+    group: Text,
     wicking: Type.Integer({ minimum: 0, maximum: 3 }),
     chance: Type.Object({ fresh: Type.Number(), old: Type.Number() }, Strict),
+    /** First, second, third. */
+    playbook: Type.Array(Text, { minItems: 1, maxItems: 3 }),
     never: Text,
-    treat: Type.Array(Type.Object({ families: Type.Array(Text), treatments: Type.Array(Text) }, Strict)),
+    /** What the planned work on cloth and carpet is; none: stopped or recorded. */
+    treatments: Type.Array(Text),
+    /** No hot water and no steam on it until its enzyme step is done. */
+    cold: Type.Boolean(),
   },
   Strict,
 )
 export type StainKind = Static<typeof StainKind>
+
+/** What a group of stains gets on other materials (catalogue C4), and by how many points the chance shifts there; null: recorded, not worked. */
+export const StainGroup = Type.Object(
+  {
+    id: Text,
+    on: Type.Array(
+      Type.Object(
+        {
+          families: Type.Array(Text),
+          first: Text,
+          limit: Type.String(),
+          treatments: Type.Array(Text),
+          shift: Type.Union([Type.Number(), Type.Null()]),
+        },
+        Strict,
+      ),
+    ),
+  },
+  Strict,
+)
+export type StainGroup = Static<typeof StainGroup>
 
 export const Caution = Type.Object(
   {
@@ -174,19 +202,46 @@ export const CheckListPlace = Type.Object(
 )
 export type CheckListPlace = Static<typeof CheckListPlace>
 
-const Named = Type.Object({ id: Text, name: Text }, Strict)
+export const Named = Type.Object({ id: Text, name: Text }, Strict)
+
+/** Something tried at check-in, because it is found too late otherwise. */
+export const FunctionCheck = Type.Object({ id: Text, name: Text, why: Text }, Strict)
+
+/** Something the customer is asked. `refused` says what a no changes. */
+export const Permission = Type.Object(
+  {
+    id: Text,
+    question: Text,
+    refused: Text,
+    /** Techniques that are not used without it. */
+    needs: Type.Array(Type.String({ pattern: '^[A-Z]{2}$' })),
+  },
+  Strict,
+)
+export type Permission = Static<typeof Permission>
+
+/** What is sold: the surface groups it covers. */
+export const Package = Type.Object({ id: Text, name: Text, groups: Type.Array(Text) }, Strict)
 
 /** All shipped trade knowledge, as one argument of the engines. */
 export const Catalogue = Type.Object(
   {
     bodies: Type.Array(Body),
     surfaces: Type.Array(SurfaceKind),
+    features: Type.Array(Feature),
+    damages: Type.Array(Named),
+    odours: Type.Array(Named),
+    biohazards: Type.Array(Named),
+    functions: Type.Array(FunctionCheck),
+    permissions: Type.Array(Permission),
+    packages: Type.Array(Package),
     materials: Type.Array(Material),
     stages: Type.Array(Stage),
     treatments: Type.Array(Treatment),
     wholeCar: Type.Array(WholeCar),
     programmes: Type.Array(Programme),
     stains: Type.Array(StainKind),
+    stainGroups: Type.Array(StainGroup),
     products: Type.Array(Product),
     orderRules: Type.Array(OrderRule),
     houseRules: Type.Array(HouseRule),

@@ -7,7 +7,7 @@ function applies({ when }: Caution, step: Step, permissions: CheckIn['permission
   if (when.stages && !when.stages.includes(step.stage)) return false
   if (when.equipment && !when.equipment.some((id) => step.equipment.includes(id))) return false
   const { permission } = when
-  return !permission || permissions[permission.id as keyof CheckIn['permissions']] === permission.granted
+  return !permission || permissions[permission.id] === permission.granted
 }
 
 /** What must be said at this step: the catalogue's cautions that apply and its product's own; the label always comes last. */

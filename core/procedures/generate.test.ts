@@ -236,11 +236,59 @@ describe('judgement', () => {
       {
         surface: 'seat-1l.seat-base',
         name: 'Driver seat base',
-        stain: 'Milk drink or chocolate',
+        stain: 'Milk drink, chocolate or ketchup',
         chance: 30,
         words: 'will probably stay in part',
       },
     ])
+  })
+  it('a sold package leaves the rest out; refusals, smells and features are said once', () => {
+    const request = carA()
+    request.checkIn.package = 'seats'
+    request.checkIn.odours = [{ kind: 'smoke', level: 3, source: 'ash tray' }]
+    request.checkIn.permissions = { 'seats-out': null, 'engine-heat': null, ozone: false }
+    request.checkIn.vehicle.body.features = ['high-voltage']
+    const { steps, notes } = generateProcedure(request, catalogue)
+    const worked = new Set(steps.filter((s) => s.zoneGroup !== 'car').map((s) => s.treatment))
+    expect(worked.has('lm')).toBe(true)
+    expect(worked.has('glass_in')).toBe(false)
+    expect(notes.join('\n')).toMatch(
+      /Sold: Seats and belts[\s\S]*Hybrid or electric[\s\S]*Refused[\s\S]*No ozone[\s\S]*Smell: smoke, strong/,
+    )
+  })
+  it('names what a check-in refers to and nobody knows, and cash counted by one', () => {
+    const request = carA()
+    Object.assign(request.checkIn, {
+      package: 'everything',
+      odours: [{ kind: 'roses', level: 1, source: '' }],
+      permissions: { dancing: true },
+      functions: { horn: { works: true } },
+      belongings: [
+        { what: 'coins', where: 'console', fate: 'cash', cash: { amount: 340, counted: ['Ines', 'ines '] } },
+        { what: 'note', where: 'visor', fate: 'cash' },
+      ],
+    })
+    request.checkIn.vehicle.body.features = ['wings']
+    request.checkIn.condition['dash.dash-top'] = { soil: 1, damage: [{ kind: 'curse' }], biohazard: ['ghost'] }
+    let pointers: string[] = []
+    try {
+      generateProcedure(request, catalogue)
+    } catch (error) {
+      pointers = (error as BadInput).faults.map((f) => f.pointer)
+    }
+    expect(pointers.sort()).toEqual(
+      [
+        '/checkIn/belongings/0/cash/counted',
+        '/checkIn/belongings/1/cash',
+        '/checkIn/condition/dash.dash-top/biohazard/0',
+        '/checkIn/condition/dash.dash-top/damage/0/kind',
+        '/checkIn/functions/horn',
+        '/checkIn/odours/0/kind',
+        '/checkIn/package',
+        '/checkIn/permissions/dancing',
+        '/checkIn/vehicle/body/features/0',
+      ].sort(),
+    )
   })
   it('starts drying the moment wetting ends, as a passive step that holds its zones', () => {
     const { steps, links } = generateProcedure(carB(), catalogue)

@@ -1,15 +1,16 @@
 import { bodyFaults } from '#core/cabin/check.ts'
-import type { Surface } from '#core/cabin/schema.ts'
+import type { Feature, Surface } from '#core/cabin/schema.ts'
 import { surfacesOf, zoneGroupName } from '#core/cabin/surfaces.ts'
-import { chanceWords, removalChance } from '#core/condition/expectation.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
 import { type Air, doorsAndBlower, minutesToTouchDry } from '#core/drying/dry-time.ts'
-import { BadInput, type Fault } from '#core/units/fault.ts'
+import { BadInput } from '#core/units/fault.ts'
 import type { Catalogue, Treatment } from './catalogue.ts'
 import { cautionsFor } from './cautions.ts'
-import { chooseWork, leftOn, type Work } from './choose.ts'
+import { chooseWork, leftOn, limitsOf, type Work } from './choose.ts'
+import { expectationsOf } from './expectations.ts'
 import { jobP80, setUpMinutes, stepP80, workMinutes } from './minutes.ts'
 import { bindingRules, inOrder, linkSteps, type Orderable, withoutImplied } from './order.ts'
+import { referenceFaults } from './references.ts'
 import type { Procedure, ProcedureRequest, Residual, Step, StepLink } from './schema.ts'
 
 type Draft = Step & { rows: ReadonlySet<number>; dries: boolean }
@@ -21,29 +22,6 @@ const outside = new Set(['mats', 'glass-outside'])
 const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0)
 const unique = <T>(values: readonly T[]) => [...new Set(values)]
 const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
-
-function checkReferences(request: ProcedureRequest, surfaces: readonly Surface[], catalogue: Catalogue) {
-  const known = new Set(surfaces.map((s) => s.id))
-  const faults: Fault[] = []
-  for (const [id, condition] of Object.entries(request.checkIn.condition)) {
-    const pointer = `/checkIn/condition/${id}`
-    if (!known.has(id)) faults.push({ pointer, message: `This body has no surface "${id}".` })
-    for (const [i, stain] of (condition.stains ?? []).entries()) {
-      if (!catalogue.stains.some((k) => k.id === stain.kind))
-        faults.push({ pointer: `${pointer}/stains/${i}/kind`, message: `Unknown stain "${stain.kind}".` })
-    }
-  }
-  for (const [slot, id] of Object.entries(request.checkIn.vehicle.body.materials)) {
-    if (!catalogue.materials.some((m) => m.id === id))
-      faults.push({ pointer: `/checkIn/vehicle/body/materials/${slot}`, message: `Unknown material "${id}".` })
-  }
-  for (const [id, choice] of Object.entries(request.houseRules ?? {})) {
-    const rule = catalogue.houseRules.find((r) => r.id === id)
-    if (!rule?.choices.some((c) => c.id === choice))
-      faults.push({ pointer: `/houseRules/${id}`, message: `No house rule "${id}" with the choice "${choice}".` })
-  }
-  if (faults.length > 0) throw new BadInput(faults)
-}
 
 /** Area-weighted mean soil of the whole car, rounded, 1–4: it sets the whole-car minutes (catalogue D1). */
 function carSoil(surfaces: readonly Surface[], condition: ProcedureRequest['checkIn']['condition']): number {
@@ -300,18 +278,26 @@ function totalsOf(
   }
 }
 
-function expectationsOf(
-  request: ProcedureRequest,
-  surfaces: readonly Surface[],
-  catalogue: Catalogue,
-): Procedure['expectations'] {
-  return surfaces.flatMap((surface) =>
-    (request.checkIn.condition[surface.id]?.stains ?? []).map((stain) => {
-      const kind = catalogue.stains.find((k) => k.id === stain.kind)!
-      const chance = removalChance(stain, kind.chance)
-      return { surface: surface.id, name: surface.name, stain: kind.name, chance, words: chanceWords(chance) }
+/** The notes of a procedure: what holds for the whole car and is said once. */
+function notesOf({ checkIn }: ProcedureRequest, features: readonly Feature[], catalogue: Catalogue): string[] {
+  const refused = catalogue.permissions.filter((p) => checkIn.permissions[p.id] === false)
+  const sold = catalogue.packages.find((p) => p.id === checkIn.package)
+  const levels = ['', 'faint', 'clear', 'strong']
+  return [
+    ...(sold ? [`Sold: ${sold.name}. Marked surfaces outside it are not worked.`] : []),
+    ...features.map((f) => `${f.name}: ${f.note}`),
+    ...refused.map((p) => `Refused, may we ${p.question} ${p.refused}`),
+    ...(checkIn.odours ?? []).map((o) => {
+      const name = catalogue.odours.find((k) => k.id === o.kind)!.name
+      const source = o.source ? `, suspected from ${o.source}` : ''
+      return `Smell: ${name.toLowerCase()}, ${levels[o.level]}${source}. Source first, then clean, dry and air.`
     }),
-  )
+    ...(checkIn.belongings.some((b) => b.fate === 'hazard' && !b.cleared)
+      ? ['A hazardous find is not cleared: hands off, the lead decides.']
+      : []),
+    'Drying times are for doors open and a blower at 20 °C and 50 % humidity.',
+    'Moisture is held to each material’s ceiling alone; drying against the promise is not judged yet.',
+  ]
 }
 
 /**
@@ -325,14 +311,26 @@ export function generateProcedure(request: ProcedureRequest, catalogue: Catalogu
   const impossible = bodyFaults(body, '/checkIn/vehicle/body')
   if (impossible.length > 0) throw new BadInput(impossible)
   const surfaces = surfacesOf(body, catalogue.surfaces)
-  checkReferences(request, surfaces, catalogue)
+  const unknown = referenceFaults(request, surfaces, catalogue)
+  if (unknown.length > 0) throw new BadInput(unknown)
   const means = {
     equipment: new Set(request.equipment ?? catalogue.equipment.map((e) => e.id)),
     skills: new Set(request.skills ?? catalogue.skills.map((s) => s.id)),
   }
-  const chosen = surfaces.map((surface) =>
-    chooseWork(surface, checkIn.condition[surface.id] ?? clean, catalogue, means),
-  )
+  const features = catalogue.features.filter((f) => body.features?.includes(f.id))
+  const refused = catalogue.permissions.filter((p) => checkIn.permissions[p.id] === false)
+  const sold = catalogue.packages.find((p) => p.id === checkIn.package)
+  const chosen = surfaces
+    .filter((surface) => !sold || sold.groups.includes(surface.group))
+    .map((surface) =>
+      chooseWork(
+        surface,
+        checkIn.condition[surface.id] ?? clean,
+        catalogue,
+        means,
+        limitsOf(surface, features, refused, catalogue),
+      ),
+    )
   const works = chosen.flatMap((c) => c.work)
   const residuals: Residual[] = chosen.flatMap((c) => c.residuals)
   const soil = carSoil(surfaces, checkIn.condition)
@@ -364,10 +362,7 @@ export function generateProcedure(request: ProcedureRequest, catalogue: Catalogu
     links: withoutImplied(orderables, links),
     totals: totalsOf(steps, works, setUps, soil, severe, request.seed ?? 1),
     residuals,
-    expectations: expectationsOf(request, surfaces, catalogue),
-    notes: [
-      'Drying times are for doors open and a blower at 20 °C and 50 % humidity.',
-      'Moisture is held to each material’s ceiling alone; drying against the promise is not judged yet.',
-    ],
+    expectations: expectationsOf(checkIn, surfaces, catalogue),
+    notes: notesOf(request, features, catalogue),
   }
 }

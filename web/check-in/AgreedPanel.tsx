@@ -9,7 +9,7 @@ const answers = [
   { value: 'no', label: 'no' },
   { value: 'open', label: 'not asked' },
 ]
-const said = (answer: boolean | null) => (answer === null ? 'open' : answer ? 'yes' : 'no')
+const said = (answer: boolean | null | undefined) => (answer == null ? 'open' : answer ? 'yes' : 'no')
 
 /** Permissions asked and belongings found. */
 export function AgreedPanel({ checkIn, onChange }: { checkIn: CheckIn; onChange: (next: CheckIn) => void }) {

@@ -1,0 +1,41 @@
+import type { Surface } from '#core/cabin/schema.ts'
+import { chanceWords, removalChance } from '#core/condition/expectation.ts'
+import type { Catalogue } from './catalogue.ts'
+import { stainRow } from './choose.ts'
+import type { CheckIn, Procedure } from './schema.ts'
+
+/**
+ * What the customer is told before: for every stain and damage the chance of full removal, in percent and in words.
+ * Damage is permanent and stays; stains go by kind, age, earlier attempts and the material they sit on.
+ */
+export function expectationsOf(
+  checkIn: Pick<CheckIn, 'condition'>,
+  surfaces: readonly Surface[],
+  catalogue: Catalogue,
+): Procedure['expectations'] {
+  return surfaces.flatMap((surface) => {
+    const { stains = [], damage = [] } = checkIn.condition[surface.id] ?? {}
+    const family = catalogue.materials.find((m) => m.id === surface.material)!.family
+    const told = (stain: string, chance: number, words = chanceWords(chance)) => ({
+      surface: surface.id,
+      name: surface.name,
+      stain,
+      chance,
+      words,
+    })
+    return [
+      ...stains.map((stain) => {
+        const kind = catalogue.stains.find((k) => k.id === stain.kind)!
+        const row = stainRow(kind, family, catalogue)
+        return told(kind.name, removalChance(stain, kind.chance, row ? row.shift : 0))
+      }),
+      ...damage.map((d) =>
+        told(
+          catalogue.damages.find((k) => k.id === d.kind)!.name,
+          0,
+          d.appeared ? 'stays; appeared during cleaning' : 'stays: damage',
+        ),
+      ),
+    ]
+  })
+}
