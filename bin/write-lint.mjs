@@ -20,6 +20,7 @@ const mayImport = {
     drying: ['units'],
     plan: ['units'],
     procedures: ['cabin', 'condition', 'chemistry', 'mixing', 'drying', 'plan', 'units'],
+    formats: ['procedures', 'condition', 'cabin', 'units'],
     work: ['procedures', 'plan', 'condition', 'cabin', 'units'],
     handover: ['work', 'procedures', 'condition', 'cabin', 'units'],
   },

@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import type { Hono } from 'hono'
 import { catalogueRoutes } from './catalogue/routes.ts'
 import { checkInRoutes } from './check-in/routes.ts'
+import { customerRoutes } from './customers/routes.ts'
 import { dayRoutes } from './day/routes.ts'
 import { handoverRoutes } from './handover/routes.ts'
 import { createApp, type Env } from './http/app.ts'
@@ -11,8 +12,10 @@ import type { Route, World } from './http/route.ts'
 import { mixingRoutes } from './mixing/routes.ts'
 import { doorOf } from './people/doorway.ts'
 import { peopleRoutes } from './people/routes.ts'
+import { photoRoutes } from './photos/routes.ts'
 import { planRoutes } from './plan/routes.ts'
 import { procedureRoutes } from './procedures/routes.ts'
+import { vehicleRoutes } from './vehicles/routes.ts'
 import { workRoutes } from './work/routes.ts'
 
 /** Every route of the product, one list a capability. */
@@ -22,6 +25,9 @@ export const allRoutes = (world: World): Route[] =>
     dayRoutes,
     catalogueRoutes,
     checkInRoutes,
+    photoRoutes,
+    customerRoutes,
+    vehicleRoutes,
     procedureRoutes,
     mixingRoutes,
     planRoutes,

@@ -24,6 +24,7 @@ export async function openHouse(
   log: Logger,
   giveUp: (reason: string) => void,
 ): Promise<House> {
+  const files = join(settings.folder, 'files')
   if (settings.databaseUri) {
     const running = await start({
       databaseUri: settings.databaseUri,
@@ -31,6 +32,7 @@ export async function openHouse(
       host: settings.host,
       pages,
       log,
+      files,
     })
     return { running, close: () => running.stop() }
   }
@@ -65,7 +67,14 @@ export async function openHouse(
     throw error
   }
   try {
-    const running = await start({ databaseUri: instance.uri, port: settings.port, host: settings.host, pages, log })
+    const running = await start({
+      databaseUri: instance.uri,
+      port: settings.port,
+      host: settings.host,
+      pages,
+      log,
+      files,
+    })
     return {
       running,
       async close() {

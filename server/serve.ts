@@ -1,4 +1,7 @@
+import { mkdtempSync } from 'node:fs'
 import type { Server } from 'node:http'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { serve } from '@hono/node-server'
 import pino, { type Logger } from 'pino'
 import { catalogue } from '#catalogue/catalogue.ts'
@@ -6,6 +9,7 @@ import { buildApp } from './app.ts'
 import { connect } from './database/connection.ts'
 import { migrate } from './database/migrate.ts'
 import { refuseNewer } from './database/schema-version.ts'
+import { FileStore } from './http/files.ts'
 import { Live } from './http/live.ts'
 import type { World } from './http/route.ts'
 
@@ -25,6 +29,8 @@ export async function start(options: {
   /** See World. */
   requestsPerSecond?: number
   log?: Logger
+  /** Folder of stored files; a new one under the system's temporary folder when left out (tests). */
+  files?: string
 }): Promise<Running> {
   const log = options.log ?? pino()
   const connection = connect(options.databaseUri)
@@ -40,6 +46,7 @@ export async function start(options: {
     live: new Live(connection.db),
     catalogue,
     log,
+    files: new FileStore(options.files ?? mkdtempSync(join(tmpdir(), 'chamomile-files-'))),
     now: () => new Date().toISOString(),
     ...(options.requestsPerSecond === undefined ? {} : { requestsPerSecond: options.requestsPerSecond }),
   }

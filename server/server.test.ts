@@ -237,6 +237,8 @@ describe('mixing and plan', () => {
   })
 })
 
+const customer = { name: 'Ms Quill', contact: '', notes: '', sensitivities: '', finish: 'standard' }
+
 describe('bad bodies', () => {
   const random = seededRandom(99)
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
@@ -305,9 +307,27 @@ describe('bad bodies', () => {
         shifts: [[480, 720]],
       },
       'PUT /api/people/:id/role': { role: 'lead' },
+      'POST /api/customers': { id: uuidv7(), ...customer },
+      'PUT /api/customers/:id': { version: 1, ...customer },
+      'POST /api/fleet': { id: uuidv7(), csv: 'plate,body\nX 1,saloon', take: 'good' },
+      'PUT /api/bodies': { id: uuidv7(), version: 0, body: carA().checkIn.vehicle.body },
+      'PUT /api/models': { make: 'Brant', model: 'Fennel', text: 'x', version: 0 },
+      'PUT /api/photos/:id/marks': [{ x: 0.5, y: 0.5, text: 'x' }],
       'POST /api/jobs/:id/events': event('step-skipped', { step: 'walk_round:car', reason: 'a good reason' }),
     }
-    const tables = ['jobs', 'procedures', 'events', 'batches', 'plans', 'people', 'changes']
+    const tables = [
+      'jobs',
+      'procedures',
+      'events',
+      'batches',
+      'plans',
+      'people',
+      'changes',
+      'customers',
+      'own_bodies',
+      'model_notes',
+      'photos',
+    ]
     const routes = allRoutes(t.world).filter((r) => r.body)
     expect(routes.map((r) => `${r.method} ${r.path}`).sort()).toEqual(Object.keys(good).sort())
     const before = await Promise.all(tables.map(count))
@@ -338,7 +358,8 @@ describe('bad bodies', () => {
         const answer = await t.call(route.method, route.path.replace(':id', job.id), JSON.stringify(junk()) ?? 'x', {
           cookie: owner.cookie,
         })
-        expect(answer.status, `${route.method} ${route.path}`).toBe(400)
+        // A file's route refuses JSON by its type.
+        expect(answer.status, `${route.method} ${route.path}`).toBe(route.upload ? 415 : 400)
         expect(answer.headers.get('content-type')).toContain('application/problem+json')
         sent++
       }
@@ -395,8 +416,34 @@ describe('the published description', () => {
   it('was kept by every route: each has answered as described at least once', async () => {
     const owner = await t.as('reedmere', 'odile', '7301')
     const job = await issuedJob()
-    for (const route of allRoutes(t.world).filter((r) => r.method === 'GET'))
-      expect((await owner.get(route.path.replace(':id', job.id))).status, route.path).toBe(200)
+    const photo = uuidv7()
+    const dot = Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    )
+    const draft = await openJob()
+    const sent = await t.call('POST', `/api/jobs/${draft.id}/photos?id=${photo}&kind=before`, dot, {
+      cookie: owner.cookie,
+      'content-type': 'image/png',
+    })
+    expect(sent.status).toBe(200)
+    for (const route of allRoutes(t.world).filter((r) => r.method === 'GET')) {
+      const id = route.path.startsWith('/api/photos') ? photo : job.id
+      expect((await owner.get(route.path.replace(':id', id))).status, route.path).toBe(200)
+    }
+    expect((await owner.send('PUT', `/api/photos/${photo}/marks`, [])).status).toBe(200)
+    expect((await owner.send('DELETE', `/api/photos/${photo}`)).status).toBe(204)
+    const [guest, shape] = [uuidv7(), uuidv7()]
+    expect((await owner.send('POST', '/api/customers', { id: guest, ...customer })).status).toBe(200)
+    expect((await owner.send('PUT', `/api/customers/${guest}`, { version: 1, ...customer })).status).toBe(200)
+    expect((await owner.send('DELETE', `/api/customers/${guest}`)).status).toBe(204)
+    const { body } = carA().checkIn.vehicle
+    expect((await owner.send('PUT', '/api/bodies', { id: shape, version: 0, body })).status).toBe(200)
+    expect((await owner.send('DELETE', `/api/bodies/${shape}`)).status).toBe(204)
+    const note = { make: 'a', model: 'b', text: 'c', version: 0 }
+    expect((await owner.send('PUT', '/api/models', note)).status).toBe(200)
+    const csv = 'plate,body\nF 1,saloon'
+    expect((await owner.send('POST', '/api/fleet', { id: uuidv7(), csv, take: 'none' })).status).toBe(200)
     const person = {
       id: uuidv7(),
       login: `p${Date.now()}`,

@@ -15,6 +15,14 @@ export function reportOf(checkIn: CheckIn, procedure: Procedure, state: WorkStat
     .filter((s) => stepState(state, s.id).status === 'skipped')
     .map((s) => ({ what: s.title, why: stepState(state, s.id).reason! }))
   const residuals = procedure.residuals.map((r) => ({ what: r.name, why: r.reason }))
+  const named = (id: string) => surfaces.find((s) => s.id === id)?.name ?? id
+  const appeared = state.found.map((f) => {
+    const damage = catalogue.damages.find((d) => d.id === f.kind)?.name ?? f.kind
+    return {
+      what: named(f.surface),
+      why: `${damage}: appeared during cleaning, ${f.at.slice(0, 16).replace('T', ' ')} UTC${f.photo ? ', with a photo' : ''}${f.note ? `. ${f.note}` : ''}`,
+    }
+  })
   const failed = places
     .filter((p) => state.checks[p.id]?.passed === false)
     .map((p) => ({ what: p.text, why: state.checks[p.id]!.note || 'failed the final check' }))
@@ -22,7 +30,7 @@ export function reportOf(checkIn: CheckIn, procedure: Procedure, state: WorkStat
     done: attended
       .filter((s) => stepState(state, s.id).status === 'finished')
       .map((s) => ({ title: s.title, by: stepState(state, s.id).by, minutes: s.minutes })),
-    remains: [...skipped, ...residuals, ...failed],
+    remains: [...skipped, ...residuals, ...appeared, ...failed],
     expectations: procedure.expectations,
     checks: places.map((p) => {
       const check = state.checks[p.id]

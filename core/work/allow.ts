@@ -108,5 +108,7 @@ export function refusal(
     if (!places.includes(data.place)) return no('unknown-place', `The check list has no place “${data.place}”.`)
     return undefined
   }
+  if ('surface' in data && !procedure.steps.some((s) => s.surfaces.includes(data.surface)))
+    return no('unknown-surface', `This car has no surface “${data.surface}”.`)
   return intent.type === 'handed-over' ? mayHandOver(procedure, state, places) : undefined
 }

@@ -20,6 +20,7 @@ export function emptyState(): WorkState {
     timers: [],
     checks: {},
     notes: [],
+    found: [],
     handedOver: null,
   }
 }
@@ -118,6 +119,10 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
     }
     case 'note':
       return { ...state, notes: [...state.notes, { author: event.author, text: event.data.text, at }] }
+    case 'damage-found': {
+      const { surface, kind, note = '', photo = null } = event.data
+      return { ...state, found: [...state.found, { surface, kind, note, photo, by: event.author, at }] }
+    }
     case 'handed-over':
       return { ...state, handedOver: { to: event.data.to, by: event.author, at } }
   }

@@ -35,6 +35,18 @@ export const WorkIntent = Type.Union(
     kind('check-passed', Place),
     kind('check-failed', Place),
     kind('note', Type.Object({ text: Type.String({ minLength: 1, maxLength: 1000 }) }, Strict)),
+    kind(
+      'damage-found',
+      Type.Object(
+        {
+          surface: Type.String({ pattern: '^[a-z0-9-]+\\.[a-z0-9-]+$', maxLength: 80 }),
+          kind: Type.String({ pattern: '^[a-z0-9-]+$', maxLength: 40 }),
+          note: Type.Optional(Type.String({ maxLength: 300 })),
+          photo: Type.Optional(Uuid),
+        },
+        Strict,
+      ),
+    ),
     kind('handed-over', Type.Object({ to: Type.String({ minLength: 1, maxLength: 80 }) }, Strict)),
   ],
   { $id: 'work-event' },
@@ -110,6 +122,20 @@ export const WorkState = Type.Object(
     timers: Type.Array(Timer),
     checks: Type.Record(Type.String(), CheckState),
     notes: Type.Array(Type.Object({ author: Type.String(), text: Type.String(), at: Type.String() }, Strict)),
+    /** Damage that came to light during the work. */
+    found: Type.Array(
+      Type.Object(
+        {
+          surface: Type.String(),
+          kind: Type.String(),
+          note: Type.String(),
+          photo: Nullable,
+          by: Type.String(),
+          at: Type.String(),
+        },
+        Strict,
+      ),
+    ),
     handedOver: HandedOver,
   },
   Strict,

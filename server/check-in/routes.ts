@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { readVin } from '#core/cabin/vin.ts'
 import { generateProcedure } from '#core/procedures/generate.ts'
 import { CheckIn } from '#core/procedures/schema.ts'
 import type { Fault } from '#core/units/fault.ts'
@@ -7,8 +8,10 @@ import { Uuid } from '#core/units/uuid.ts'
 import { jobOf } from '#server/http/jobs.ts'
 import { Problem } from '#server/http/problem.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
+import { takeFleet } from './fleet.ts'
+import { checkInPdf } from './sheet-pdf.ts'
 import { jobView, openJob, saveDraft } from './store.ts'
-import { JobView } from './views.ts'
+import { FleetView, JobView } from './views.ts'
 
 const Moment = Type.String({
   pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}(:\\d{2}(\\.\\d{1,3})?)?Z$',
@@ -19,6 +22,15 @@ const Strict = { additionalProperties: false }
 
 const Opening = Type.Object({ id: Uuid, checkIn: CheckIn, arrives: Moment, due: Due }, Strict)
 const Draft = Type.Object({ version: Type.Integer({ minimum: 1 }), checkIn: CheckIn, due: Due }, Strict)
+
+const Fleet = Type.Object(
+  {
+    id: Uuid,
+    csv: Type.String({ minLength: 1, maxLength: 400_000 }),
+    take: Type.Union([Type.Literal('none'), Type.Literal('good'), Type.Literal('all')]),
+  },
+  Strict,
+)
 
 const month = 31 * 24 * 3_600_000
 
@@ -35,11 +47,16 @@ function judgeTimes({ arrives, due }: { arrives: string; due: string | null }) {
   if (errors.length > 0) throw new Problem(400, 'invalid', errors[0]!.message, errors)
 }
 
-export const checkInRoutes = ({ db, catalogue }: World): Route[] => {
+export const checkInRoutes = ({ db, catalogue, now }: World): Route[] => {
   /** The engine itself is the judge of what a body and a condition may hold; what it refuses is not stored. */
   const judge = (checkIn: CheckIn) => {
     surfacesOf(checkIn.vehicle.body, catalogue.surfaces)
     generateProcedure({ checkIn }, catalogue)
+    if (checkIn.vehicle.vin) {
+      const { verdict, message } = readVin(checkIn.vehicle.vin)
+      if (verdict === 'malformed')
+        throw new Problem(400, 'invalid', message, [{ pointer: '/checkIn/vehicle/vin', message }])
+    }
   }
   return [
     route({
@@ -75,6 +92,25 @@ export const checkInRoutes = ({ db, catalogue }: World): Route[] => {
         const job = await saveDraft(db, scope, params.id!, body.version, { checkIn: body.checkIn, due: body.due })
         return jobView(job)
       },
+    }),
+    route({
+      method: 'GET',
+      path: '/api/jobs/:id/check-in/sheet',
+      allow: 'check-in.see',
+      file: ['application/pdf'],
+      handle: async ({ scope, params }) => {
+        const job = await jobOf(db, scope, params.id!)
+        const name = `check-in-${job.callSign.toLowerCase()}.pdf`
+        return { type: 'application/pdf', bytes: await checkInPdf(job, scope.shopName, catalogue), name }
+      },
+    }),
+    route({
+      method: 'POST',
+      path: '/api/fleet',
+      allow: 'check-in.write',
+      body: Fleet,
+      answer: FleetView,
+      handle: ({ scope, body }) => takeFleet(db, scope, body, catalogue, now()),
     }),
   ]
 }

@@ -1,8 +1,10 @@
-import { and, eq, isNotNull } from 'drizzle-orm'
+import { and, eq, inArray, isNotNull } from 'drizzle-orm'
+import { plateKey } from '#core/cabin/plate.ts'
+import { readVin } from '#core/cabin/vin.ts'
 import type { CheckIn } from '#core/procedures/schema.ts'
 import type { Database } from '#server/database/connection.ts'
-import { jobs } from '#server/database/schema.ts'
-import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
+import { customers, jobs } from '#server/database/schema.ts'
+import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
 import { type JobRow, jobOf } from '#server/http/jobs.ts'
 import { announce } from '#server/http/live.ts'
 import { Problem, stale } from '#server/http/problem.ts'
@@ -22,15 +24,54 @@ export interface NewJob {
   due: string | null
 }
 
+/** What a job row keeps of its check-in beside the whole, so that a returning car and a customer's cars are found. */
+const keysOf = ({ vehicle, customerId }: CheckIn) => ({
+  plateKey: plateKey(vehicle.plate),
+  vin: vehicle.vin ? readVin(vehicle.vin).vin.slice(0, 17) : null,
+  customer: customerId ?? null,
+})
+
+/** @throws Problem 400 when the check-in names a customer this shop does not have */
+async function judgeCustomer(db: Database | Transaction, scope: Scope, { customerId }: CheckIn) {
+  if (customerId === undefined) return
+  const [there] = await db
+    .select({ id: customers.id })
+    .from(customers)
+    .where(and(eq(customers.shop, scope.shop), eq(customers.id, customerId)))
+  if (!there)
+    throw new Problem(400, 'invalid', 'There is no such customer here.', [
+      { pointer: '/checkIn/customerId', message: 'Unknown customer.' },
+    ])
+}
+
+/** Call signs no open job of the shop has, in their usual order. */
+async function freeCallSigns(db: Database | Transaction, scope: Scope) {
+  const taken = await db
+    .select({ name: jobs.openCallSign })
+    .from(jobs)
+    .where(and(eq(jobs.shop, scope.shop), isNotNull(jobs.openCallSign)))
+  const names = new Set(taken.map((t) => t.name))
+  return callSigns.filter((c) => !names.has(c.name))
+}
+
+const draftRow = (scope: Scope, job: NewJob, sign: (typeof callSigns)[number]) => ({
+  ...job,
+  ...keysOf(job.checkIn),
+  shop: scope.shop,
+  callSign: sign.name,
+  openCallSign: sign.name,
+  colour: sign.colour,
+  state: 'draft' as const,
+  version: 1,
+  procedureVersion: null,
+  position: 0,
+})
+
 /** Opens a job with the first call sign that no open job of the shop has. Sent twice, it is still one job. */
 export async function openJob(db: Database, scope: Scope, job: NewJob): Promise<JobRow> {
+  await judgeCustomer(db, scope, job.checkIn)
   for (let attempt = 0; attempt <= callSigns.length; attempt++) {
-    const taken = await db
-      .select({ name: jobs.openCallSign })
-      .from(jobs)
-      .where(and(eq(jobs.shop, scope.shop), isNotNull(jobs.openCallSign)))
-    const names = new Set(taken.map((t) => t.name))
-    const open = callSigns.filter((c) => !names.has(c.name))
+    const open = await freeCallSigns(db, scope)
     // The first free one; after somebody was quicker any, so that many at once do not chase the same name.
     const free = open[attempt === 0 ? 0 : Math.floor(Math.random() * open.length)]
     if (!free)
@@ -42,17 +83,7 @@ export async function openJob(db: Database, scope: Scope, job: NewJob): Promise<
     try {
       await inTransaction(db, async (tx) => {
         await announce(tx, { shop: scope.shop, topic: 'job', job: job.id })
-        await tx.insert(jobs).values({
-          ...job,
-          shop: scope.shop,
-          callSign: free.name,
-          openCallSign: free.name,
-          colour: free.colour,
-          state: 'draft',
-          version: 1,
-          procedureVersion: null,
-          position: 0,
-        })
+        await tx.insert(jobs).values(draftRow(scope, job, free))
       })
       break
     } catch (error) {
@@ -64,6 +95,45 @@ export async function openJob(db: Database, scope: Scope, job: NewJob): Promise<
     }
   }
   return jobOf(db, scope, job.id)
+}
+
+/** Opens several jobs, all or none. Sent twice with the same ids they are the same jobs. @returns their rows in the order given */
+export async function openJobs(db: Database, scope: Scope, list: readonly NewJob[]): Promise<JobRow[]> {
+  const ids = list.map((job) => job.id)
+  const rows = () =>
+    db
+      .select()
+      .from(jobs)
+      .where(and(eq(jobs.shop, scope.shop), inArray(jobs.id, ids)))
+  const inOrder = (found: JobRow[]) => ids.flatMap((id) => found.find((job) => job.id === id) ?? [])
+  for (let attempt = 0; attempt < 6; attempt++) {
+    try {
+      await inTransaction(db, async (tx) => {
+        const free = await freeCallSigns(tx, scope)
+        if (free.length < list.length)
+          throw new Problem(
+            409,
+            'no-call-sign',
+            `${free.length} call signs are free and the list has ${list.length} vehicles. Hand vehicles over, or take a shorter list.`,
+          )
+        await tx.insert(jobs).values(list.map((job, i) => draftRow(scope, job, free[i]!)))
+        for (const id of ids) await announce(tx, { shop: scope.shop, topic: 'job', job: id })
+      })
+      return inOrder(await rows())
+    } catch (error) {
+      if (!isDuplicate(error)) {
+        // Sent before, and its own jobs may be what took the call signs.
+        const there = await rows()
+        if (there.length === ids.length) return inOrder(there)
+        throw error
+      }
+      const there = await rows()
+      if (there.length === ids.length) return inOrder(there)
+      if (there.length > 0)
+        throw new Problem(409, 'id-taken', 'A part of this list has been taken in already under other contents.')
+    }
+  }
+  throw new Problem(503, 'busy', 'Many vehicles are being taken in at once. Try again.')
 }
 
 /** Saves a draft over the version it was made from. @throws Problem 409 with what is there now when that is not the newest */
@@ -83,11 +153,12 @@ export async function saveDraft(
         `${job.callSign} is checked in; its check-in can no longer be edited as a draft.`,
       )
     if (job.version !== version) throw stale(jobView(job))
+    await judgeCustomer(tx, scope, change.checkIn)
     await announce(tx, { shop: scope.shop, topic: 'job', job: id })
     await tx
       .update(jobs)
-      .set({ ...change, version: version + 1 })
+      .set({ ...change, ...keysOf(change.checkIn), version: version + 1 })
       .where(and(eq(jobs.shop, scope.shop), eq(jobs.id, id)))
-    return { ...job, ...change, version: version + 1 }
+    return { ...job, ...change, ...keysOf(change.checkIn), version: version + 1 }
   })
 }

@@ -16,3 +16,31 @@ export const JobView = Type.Object(
   { additionalProperties: false },
 )
 export type JobView = Static<typeof JobView>
+
+/** A fleet list as it was read: lines with their faults, and what was taken in. */
+export const FleetView = Type.Object(
+  {
+    headings: Type.Array(Type.String()),
+    rows: Type.Array(
+      Type.Object(
+        {
+          line: Type.Integer(),
+          plate: Type.String(),
+          make: Type.String(),
+          model: Type.String(),
+          customer: Type.String(),
+          body: Type.String(),
+          arrives: Type.Union([Type.String(), Type.Null()]),
+          faults: Type.Array(
+            Type.Object({ column: Type.String(), message: Type.String() }, { additionalProperties: false }),
+          ),
+          /** The job it became. */
+          job: Type.Union([Type.String(), Type.Null()]),
+        },
+        { additionalProperties: false },
+      ),
+    ),
+  },
+  { additionalProperties: false },
+)
+export type FleetView = Static<typeof FleetView>

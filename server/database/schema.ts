@@ -11,6 +11,7 @@ import {
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core'
+import type { Body } from '#core/cabin/schema.ts'
 import type { Mix, Ratio } from '#core/mixing/schema.ts'
 import type { PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
 import type { CheckIn, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
@@ -135,7 +136,9 @@ export const changes = mysqlTable(
   {
     seq: bigint('seq', { mode: 'number' }).autoincrement().primaryKey(),
     shop: id('shop_id').notNull(),
-    topic: varchar('topic', { length: 20 }).$type<'job' | 'plan' | 'mixing' | 'people'>().notNull(),
+    topic: varchar('topic', { length: 20 })
+      .$type<'job' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles'>()
+      .notNull(),
     job: id('job_id'),
     position: int('position'),
     at: moment('at').notNull(),
@@ -188,8 +191,86 @@ export const jobs = mysqlTable(
     procedureVersion: int('procedure_version'),
     /** Number of events in the ledger. */
     position: int('position').notNull(),
+    /** What a returning car is known by: taken from the check-in whenever that is saved. */
+    plateKey: varchar('plate_key', { length: 16 }).notNull().default(''),
+    vin: varchar('vin', { length: 17 }),
+    customer: id('customer_id'),
   },
-  (t) => [uniqueIndex('jobs_open_call_sign').on(t.shop, t.openCallSign), index('jobs_state').on(t.shop, t.state)],
+  (t) => [
+    uniqueIndex('jobs_open_call_sign').on(t.shop, t.openCallSign),
+    index('jobs_state').on(t.shop, t.state),
+    index('jobs_plate').on(t.shop, t.plateKey),
+    index('jobs_vin').on(t.shop, t.vin),
+    index('jobs_customer').on(t.shop, t.customer),
+  ],
+)
+
+export const customers = mysqlTable(
+  'customers',
+  {
+    id: id('id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    name: varchar('name', { length: 80 }).notNull(),
+    contact: varchar('contact', { length: 200 }).notNull(),
+    notes: varchar('notes', { length: 4000 }).notNull(),
+    /** Asthma, perfume, allergy, controls for a disability: what the crew must know. */
+    sensitivities: varchar('sensitivities', { length: 500 }).notNull(),
+    finish: varchar('finish', { length: 10 }).$type<'trade' | 'standard' | 'show'>().notNull(),
+    version: int('version').notNull(),
+  },
+  (t) => [index('customers_shop').on(t.shop, t.name)],
+)
+
+/** Bodies a shop has measured itself, beside the catalogue's. */
+export const ownBodies = mysqlTable(
+  'own_bodies',
+  {
+    id: id('id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    body: json<Body>('body').notNull(),
+    version: int('version').notNull(),
+  },
+  (t) => [index('own_bodies_shop').on(t.shop)],
+)
+
+/** What a shop has learnt about a make and model: how seats come out, plugs, traps. */
+export const modelNotes = mysqlTable(
+  'model_notes',
+  {
+    shop: id('shop_id').notNull(),
+    /** Make and model in small letters. */
+    key: varchar('model_key', { length: 90 }).notNull(),
+    text: varchar('text', { length: 4000 }).notNull(),
+    version: int('version').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.shop, t.key] })],
+)
+
+export type PhotoKind = 'before' | 'half' | 'after' | 'damage'
+export interface PhotoMark {
+  x: number
+  y: number
+  text: string
+}
+export const photos = mysqlTable(
+  'photos',
+  {
+    id: id('id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    job: id('job_id').notNull(),
+    /** The patch it shows; null for the whole car. */
+    surface: varchar('surface', { length: 80 }),
+    kind: varchar('kind', { length: 10 }).$type<PhotoKind>().notNull(),
+    /** SHA-256 of the stored file, which is its name. */
+    hash: char('hash', { length: 64 }).notNull(),
+    width: int('width').notNull(),
+    height: int('height').notNull(),
+    bytes: int('bytes').notNull(),
+    marks: json<PhotoMark[]>('marks').notNull(),
+    author: id('author').notNull(),
+    taken: moment('taken').notNull(),
+  },
+  (t) => [index('photos_job').on(t.shop, t.job), index('photos_hash').on(t.hash)],
 )
 
 export const procedures = mysqlTable(

@@ -14,7 +14,7 @@ import type { Change } from './live.ts'
 import { openApi } from './openapi.ts'
 import { notAllowed, notFound, Problem, problemDocument } from './problem.ts'
 import { may, type Permission, permissions } from './roles.ts'
-import type { Route, World } from './route.ts'
+import type { FileAnswer, Route, World } from './route.ts'
 import {
   closeSession,
   type Device,
@@ -72,6 +72,27 @@ async function jsonBody(c: Context): Promise<unknown> {
   }
 }
 
+/** The bytes of an upload. What they really are is for the handler to find out: a type is only a claim. */
+async function uploaded(
+  c: Context,
+  { types, most, words }: NonNullable<Route['upload']>,
+): Promise<Uint8Array<ArrayBuffer>> {
+  const type = (c.req.header('content-type') ?? '').split(';')[0]!.trim().toLowerCase()
+  if (!types.includes(type))
+    throw new Problem(415, 'wrong-type', `Send ${words}; this says it is “${type.slice(0, 80)}”.`)
+  const bytes = new Uint8Array(await c.req.arrayBuffer())
+  if (bytes.length === 0) throw new Problem(400, 'empty', 'The file is empty.')
+  if (bytes.length > most) throw new Problem(413, 'too-large', `The file is larger than ${most / 1024 ** 2} MB.`)
+  return bytes
+}
+
+function fileResponse(c: Context, { type, bytes, name }: FileAnswer) {
+  return c.body(new Uint8Array(bytes), 200, {
+    'content-type': type,
+    'content-disposition': name ? `attachment; filename="${name}"` : 'inline',
+  })
+}
+
 async function requireScope(c: Context<Env>, scopes: KnownScopes): Promise<Scope> {
   const token = getCookie(c, sessionCookie)
   const scope = token ? await scopes.of(token) : undefined
@@ -89,8 +110,10 @@ function install(app: Hono<Env>, route: Route, world: World, scopes: KnownScopes
     }
     if (!may(scope.role, route.allow)) return refuse(notAllowed(scope.role))
     let body: unknown
+    let bytes = new Uint8Array()
     try {
-      if (route.body) {
+      if (route.upload) bytes = await uploaded(c, route.upload)
+      else if (route.body) {
         body = await jsonBody(c)
         check(route.body, body)
       } else if (bodyMethods.has(route.method) && (await c.req.text()).trim() !== '') {
@@ -100,10 +123,17 @@ function install(app: Hono<Env>, route: Route, world: World, scopes: KnownScopes
       if (error instanceof Problem) return refuse(error)
       throw error
     }
-    const answer = await route.handle({ scope, params: c.req.param(), query: c.req.query(), body: body as never })
+    const answer = await route.handle({
+      scope,
+      params: c.req.param(),
+      query: c.req.query(),
+      body: body as never,
+      bytes,
+    })
     if (route.rights) scopes.forget()
     // Screens hear of a write of our own at once; other servers find it at their next poll.
     if (route.method !== 'GET') world.live.wake()
+    if (route.file) return fileResponse(c, answer as FileAnswer)
     return answer === undefined ? c.body(null, 204) : c.json(answer as object)
   })
 }
@@ -248,7 +278,17 @@ export function createApp(world: World, routes: readonly Route[], door: Door, en
   // Answers carry a tag, so that asking again for what has not changed costs a few bytes; the endless stream has none.
   const tagged = etag()
   app.use('/api/*', (c, next) => (c.req.method === 'GET' && c.req.path !== '/api/live' ? tagged(c, next) : next()))
-  app.use('/api/*', bodySize(1024 * 1024, '1 MB'))
+  const small = bodySize(1024 * 1024, '1 MB')
+  const uploads = routes.filter((r) => r.upload)
+  const patterns = uploads.map((r) => ({
+    method: r.method,
+    pattern: new RegExp(`^${r.path.replaceAll(/:[a-z]+/g, '[^/]+')}$`),
+    limit: bodySize(r.upload!.most, `${r.upload!.most / 1024 ** 2} MB`),
+  }))
+  app.use('/api/*', (c, next) => {
+    const upload = patterns.find((u) => u.method === c.req.method && u.pattern.test(c.req.path))
+    return (upload?.limit ?? small)(c, next)
+  })
   app.get('/healthz', (c) => c.json({ ok: true }))
   app.get('/readyz', async (c) => {
     try {

@@ -15,6 +15,7 @@ export type Audited =
   | 'person-added'
   | 'role-changed'
   | 'pin-changed'
+  | 'customer-erased'
 
 /** Writes down who was let in or kept out, and whose rights changed. Secrets never come here. */
 export async function note(

@@ -32,9 +32,16 @@ function operation(route: Route) {
         schema: { type: 'string' },
       })),
     ],
+    ...(route.upload
+      ? { requestBody: { required: true, content: Object.fromEntries(route.upload.types.map((type) => [type, {}])) } }
+      : {}),
     ...(route.body ? { requestBody: { required: true, ...json(route.body) } } : {}),
     responses: {
-      ...(route.answer ? { 200: { description: 'Done.', ...json(route.answer) } } : { 204: { description: 'Done.' } }),
+      ...(route.file
+        ? { 200: { description: 'The file.', content: Object.fromEntries(route.file.map((type) => [type, {}])) } }
+        : route.answer
+          ? { 200: { description: 'Done.', ...json(route.answer) } }
+          : { 204: { description: 'Done.' } }),
       default: problem,
     },
   }

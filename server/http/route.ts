@@ -2,6 +2,7 @@ import type { Static, TSchema } from '@sinclair/typebox'
 import type { Logger } from 'pino'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { Database } from '#server/database/connection.ts'
+import type { FileStore } from './files.ts'
 import type { Live } from './live.ts'
 import type { Permission } from './roles.ts'
 import type { Scope } from './scope.ts'
@@ -12,27 +13,41 @@ export interface World {
   live: Live
   catalogue: Catalogue
   log: Logger
+  files: FileStore
   now(): string
   /** How fast one caller may ask, on average; bursts of four times as many. */
   requestsPerSecond?: number
+}
+/** What a route with `file` answers. */
+export interface FileAnswer {
+  type: string
+  bytes: Uint8Array
+  /** Offered to be kept under this name; none: shown. */
+  name?: string
 }
 export interface Call<B> {
   scope: Scope
   params: Record<string, string>
   query: Record<string, string>
   body: B
+  /** What came to a route with `upload`. */
+  bytes: Uint8Array
 }
 export interface Route {
   method: 'GET' | 'POST' | 'PUT' | 'DELETE'
   path: string
   allow: Permission
   body?: TSchema
+  /** Takes a file of at most so many bytes instead of JSON. */
+  upload?: { types: readonly string[]; most: number; words: string }
   /** Query parameters it reads, with what they mean. */
   query?: Record<string, string>
   /** What it writes may be who may do what: sessions are looked up anew after it. */
   rights?: true
   /** What a success holds; none means 204 without a body. */
   answer?: TSchema
+  /** A success is a file of one of these types. */
+  file?: readonly string[]
   handle(call: Call<never>): Promise<unknown>
 }
 

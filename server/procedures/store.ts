@@ -58,6 +58,13 @@ export async function issue(
   return inTransaction(db, async (tx) => {
     const job = await jobOf(tx, scope, id, true)
     if (job.state !== 'draft') throw new Problem(409, 'checked-in', `${job.callSign} is already checked in.`)
+    const hazard = job.checkIn.belongings.find((b) => b.fate === 'hazard' && !b.cleared)
+    if (hazard)
+      throw new Problem(
+        409,
+        'hazard',
+        `“${hazard.what}” was found and is not cleared. Hands off; the lead decides, then the vehicle is checked in.`,
+      )
     const request = await requestFor(tx, scope, job.checkIn)
     const procedure = generateProcedure(request, catalogue)
     if (

@@ -1,4 +1,7 @@
 // biome-ignore-all lint/suspicious/noExplicitAny: tests read plain JSON
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import mysql from 'mysql2/promise'
 import pino from 'pino'
 import { catalogue } from '#catalogue/catalogue.ts'
@@ -7,6 +10,7 @@ import { type Connection, connect } from '#server/database/connection.ts'
 import { migrate } from '#server/database/migrate.ts'
 import { morningZone, seedShop } from '#server/demo/seed.ts'
 import { demoShop, type ShopSpec } from '#server/demo/shop.ts'
+import { FileStore } from '#server/http/files.ts'
 import { Live } from '#server/http/live.ts'
 import type { World } from '#server/http/route.ts'
 import { interfaceCheck } from './interface-check.ts'
@@ -43,11 +47,13 @@ export async function testWorld(base: string, shops: ShopSpec[] = [demoShop]): P
   const connection = connect(await freshDatabase(base))
   await migrate(connection)
   for (const shop of shops) await seedShop(connection.db, shop, morningZone(new Date().toISOString()))
+  const files = mkdtempSync(join(tmpdir(), 'chamomile-files-'))
   const world: World = {
     db: connection.db,
     live: new Live(connection.db, 50),
     catalogue,
     log: pino({ level: 'silent' }),
+    files: new FileStore(files),
     now: () => new Date().toISOString(),
     requestsPerSecond: 100_000,
   }
@@ -59,7 +65,9 @@ export async function testWorld(base: string, shops: ShopSpec[] = [demoShop]): P
   const call: TestWorld['call'] = async (method, path, body, headers = {}) => {
     const response = await app.request(path, {
       method,
-      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      ...(body === undefined
+        ? {}
+        : { body: typeof body === 'string' || body instanceof Uint8Array ? (body as string) : JSON.stringify(body) }),
       headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
     })
     // Every answer any test gets is held against the published description.
@@ -75,7 +83,7 @@ export async function testWorld(base: string, shops: ShopSpec[] = [demoShop]): P
   }
   const read = async (response: Response) => ({
     status: response.status,
-    body: response.status === 204 ? undefined : await response.json(),
+    body: !response.headers.get('content-type')?.includes('json') ? undefined : await response.json(),
   })
   return {
     world,
@@ -114,6 +122,7 @@ export async function testWorld(base: string, shops: ShopSpec[] = [demoShop]): P
     async close() {
       await world.live.stop()
       await connection.close()
+      rmSync(files, { recursive: true, force: true })
     },
   }
 }

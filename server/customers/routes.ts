@@ -1,0 +1,39 @@
+import { Type } from '@sinclair/typebox'
+import { Uuid } from '#core/units/uuid.ts'
+import { type Route, route, type World } from '#server/http/route.ts'
+import { addCustomer, changeCustomer, customersOf, eraseCustomer } from './store.ts'
+import { CustomerFields, CustomerView } from './views.ts'
+
+const Strict = { additionalProperties: false }
+
+export const customerRoutes = ({ db, files }: World): Route[] => [
+  route({
+    method: 'GET',
+    path: '/api/customers',
+    allow: 'customers.see',
+    answer: Type.Array(CustomerView),
+    handle: ({ scope }) => customersOf(db, scope),
+  }),
+  route({
+    method: 'POST',
+    path: '/api/customers',
+    allow: 'customers.write',
+    body: Type.Object({ id: Uuid, ...CustomerFields.properties }, Strict),
+    answer: CustomerView,
+    handle: ({ scope, body: { id, ...fields } }) => addCustomer(db, scope, id, fields),
+  }),
+  route({
+    method: 'PUT',
+    path: '/api/customers/:id',
+    allow: 'customers.write',
+    body: Type.Object({ version: Type.Integer({ minimum: 1 }), ...CustomerFields.properties }, Strict),
+    answer: CustomerView,
+    handle: ({ scope, params, body: { version, ...fields } }) => changeCustomer(db, scope, params.id!, version, fields),
+  }),
+  route({
+    method: 'DELETE',
+    path: '/api/customers/:id',
+    allow: 'customers.erase',
+    handle: ({ scope, params }) => eraseCustomer(db, files, scope, params.id!),
+  }),
+]

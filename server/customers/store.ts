@@ -1,0 +1,116 @@
+import { and, eq, inArray } from 'drizzle-orm'
+import type { CheckIn } from '#core/procedures/schema.ts'
+import type { Database } from '#server/database/connection.ts'
+import { customers, jobs, photos, procedures } from '#server/database/schema.ts'
+import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
+import { note } from '#server/http/audit.ts'
+import type { FileStore } from '#server/http/files.ts'
+import { announce } from '#server/http/live.ts'
+import { notFound, Problem, stale } from '#server/http/problem.ts'
+import type { Scope } from '#server/http/scope.ts'
+import type { CustomerFields, CustomerView } from './views.ts'
+
+const columns = {
+  id: customers.id,
+  version: customers.version,
+  name: customers.name,
+  contact: customers.contact,
+  notes: customers.notes,
+  sensitivities: customers.sensitivities,
+  finish: customers.finish,
+}
+const mine = (scope: Scope, id: string) => and(eq(customers.shop, scope.shop), eq(customers.id, id))
+
+export const customersOf = (db: Database, scope: Scope): Promise<CustomerView[]> =>
+  db.select(columns).from(customers).where(eq(customers.shop, scope.shop)).orderBy(customers.name).limit(2000)
+
+/** Adds a customer. Sent twice with one id it is one. */
+export async function addCustomer(
+  db: Database,
+  scope: Scope,
+  id: string,
+  fields: CustomerFields,
+): Promise<CustomerView> {
+  try {
+    await inTransaction(db, async (tx) => {
+      await tx.insert(customers).values({ ...fields, id, shop: scope.shop, version: 1 })
+      await announce(tx, { shop: scope.shop, topic: 'customers' })
+    })
+  } catch (error) {
+    if (!isDuplicate(error)) throw error
+    const [there] = await db.select(columns).from(customers).where(mine(scope, id))
+    if (!there) throw new Problem(409, 'id-taken', 'This id is in use. Make a new one.')
+    return there
+  }
+  return { ...fields, id, version: 1 }
+}
+
+/** @throws Problem 409 with what is there now when it is not the newest version */
+export function changeCustomer(
+  db: Database,
+  scope: Scope,
+  id: string,
+  version: number,
+  fields: CustomerFields,
+): Promise<CustomerView> {
+  return inTransaction(db, async (tx) => {
+    const [there] = await tx.select(columns).from(customers).where(mine(scope, id)).for('update')
+    if (!there) throw notFound('customer')
+    if (there.version !== version) throw stale(there)
+    await tx
+      .update(customers)
+      .set({ ...fields, version: version + 1 })
+      .where(mine(scope, id))
+    await announce(tx, { shop: scope.shop, topic: 'customers' })
+    return { ...fields, id, version: version + 1 }
+  })
+}
+
+const erased = 'erased on request'
+
+/** A check-in without the person: name, signature, belongings and free words go; what the car was like stays. */
+const withoutPerson = ({ agreement: _signed, customerId: _id, notes: _notes, ...checkIn }: CheckIn): CheckIn => ({
+  ...checkIn,
+  customer: erased,
+  belongings: [],
+})
+
+/**
+ * Erases a customer on request: the entry, and name, signature, belongings, notes and photos of all their vehicles' jobs. What the cars
+ * were like and what worked stays, without the person. Not while a vehicle of theirs is here.
+ */
+export async function eraseCustomer(db: Database, files: FileStore, scope: Scope, id: string): Promise<void> {
+  const hashes = await inTransaction(db, async (tx) => {
+    const [there] = await tx.select(columns).from(customers).where(mine(scope, id)).for('update')
+    if (!there) throw notFound('customer')
+    const theirs = await tx
+      .select()
+      .from(jobs)
+      .where(and(eq(jobs.shop, scope.shop), eq(jobs.customer, id)))
+      .for('update')
+    const here = theirs.find((job) => job.state === 'checked-in')
+    if (here) throw new Problem(409, 'vehicle-here', `${here.callSign} is still here. Hand it over first, then erase.`)
+    const ids = theirs.map((job) => job.id)
+    const pictures = ids.length === 0 ? [] : await tx.select().from(photos).where(inArray(photos.job, ids))
+    for (const job of theirs) {
+      await tx
+        .update(jobs)
+        .set({ checkIn: withoutPerson(job.checkIn), customer: null, version: job.version + 1 })
+        .where(eq(jobs.id, job.id))
+      for (const row of await tx.select().from(procedures).where(eq(procedures.job, job.id)))
+        await tx
+          .update(procedures)
+          .set({ request: { ...row.request, checkIn: withoutPerson(row.request.checkIn) } })
+          .where(and(eq(procedures.job, row.job), eq(procedures.version, row.version)))
+    }
+    if (ids.length > 0) await tx.delete(photos).where(inArray(photos.job, ids))
+    await tx.delete(customers).where(mine(scope, id))
+    await note(tx, { shop: scope.shop, what: 'customer-erased', by: scope.person, detail: `${theirs.length} jobs` })
+    await announce(tx, { shop: scope.shop, topic: 'customers' })
+    return pictures.map((p) => p.hash)
+  })
+  for (const hash of new Set(hashes)) {
+    const [left] = await db.select({ id: photos.id }).from(photos).where(eq(photos.hash, hash)).limit(1)
+    if (!left) await files.remove(hash)
+  }
+}
