@@ -64,6 +64,10 @@ const doorstep = await browser.newPage({ viewport: phone })
 await shoot(doorstep, 'door-phone', '/')
 await shoot(lead, 'day', '/')
 await shoot(lead, 'check-in', `/jobs/${pottery}/check-in`)
+await shoot(lead, 'told', `/jobs/${pottery}/check-in`, async (page) => {
+  await page.getByRole('tab', { name: 'Told' }).click()
+})
+await shoot(lead, 'van', `/jobs/${florist}/check-in`)
 await shoot(lead, 'take-in', '/check-in')
 await shoot(lead, 'procedure', `/jobs/${fleet}/procedure`, async (page) => {
   await page.locator('details.step').nth(16).locator('summary').click()

@@ -25,6 +25,7 @@ export const schemaFiles: Record<string, TSchema> = {
   'catalogue/schema/biohazards.json': list(trade.Named),
   'catalogue/schema/functions.json': list(trade.FunctionCheck),
   'catalogue/schema/permissions.json': list(trade.Permission),
+  'catalogue/schema/presets.json': list(trade.Preset),
   'catalogue/schema/packages.json': list(trade.Package),
   'catalogue/schema/materials.json': list(Material),
   'catalogue/schema/stages.json': list(trade.Stage),

@@ -25,7 +25,7 @@ const mayImport = {
     handover: ['work', 'procedures', 'condition', 'cabin', 'units'],
   },
   server: { '*': ['http', 'database'], http: ['database'], database: [], demo: '*', 'app.ts': '*' },
-  web: { '*': ['ui', 'app'], ui: [], app: '*' },
+  web: { '*': ['ui', 'app', 'workers'], ui: [], workers: [], app: '*' },
 }
 const above = {
   core: ['#server/**', '#web/**', '#catalogue/**'],

@@ -13,6 +13,7 @@ import odours from './odours.json' with { type: 'json' }
 import orderRules from './order-rules.json' with { type: 'json' }
 import packages from './packages.json' with { type: 'json' }
 import permissions from './permissions.json' with { type: 'json' }
+import presets from './presets.json' with { type: 'json' }
 import products from './products.json' with { type: 'json' }
 import programmes from './programmes.json' with { type: 'json' }
 import skills from './skills.json' with { type: 'json' }
@@ -34,6 +35,7 @@ export const catalogue = {
   functions,
   permissions,
   packages,
+  presets,
   materials,
   stages,
   treatments,

@@ -1,6 +1,7 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Body, Feature, Material, SurfaceKind } from '#core/cabin/schema.ts'
 import { Product } from '#core/chemistry/schema.ts'
+import { SurfaceCondition } from '#core/condition/schema.ts'
 
 const Text = Type.String({ minLength: 1 })
 const Strict = { additionalProperties: false }
@@ -220,6 +221,26 @@ export const Permission = Type.Object(
 )
 export type Permission = Static<typeof Permission>
 
+/** How a way of using a car marks it (see core/condition/patterns). */
+export const Preset = Type.Object(
+  {
+    id: Text,
+    name: Text,
+    marks: Type.Array(
+      Type.Object(
+        {
+          groups: Type.Optional(Type.Array(Text)),
+          kinds: Type.Optional(Type.Array(Text)),
+          rows: Type.Optional(Type.Array(Type.Integer())),
+          put: SurfaceCondition,
+        },
+        Strict,
+      ),
+    ),
+  },
+  Strict,
+)
+
 /** What is sold: the surface groups it covers. */
 export const Package = Type.Object({ id: Text, name: Text, groups: Type.Array(Text) }, Strict)
 
@@ -235,6 +256,7 @@ export const Catalogue = Type.Object(
     functions: Type.Array(FunctionCheck),
     permissions: Type.Array(Permission),
     packages: Type.Array(Package),
+    presets: Type.Array(Preset),
     materials: Type.Array(Material),
     stages: Type.Array(Stage),
     treatments: Type.Array(Treatment),

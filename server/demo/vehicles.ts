@@ -12,6 +12,8 @@ interface Spec {
   customer: string
   materials?: Partial<CheckIn['vehicle']['body']['materials']>
   driverSide?: 'left' | 'right'
+  features?: string[]
+  more?: Partial<CheckIn>
   permissions: CheckIn['permissions']
   belongings: CheckIn['belongings']
   /** Condition of each surface; undefined leaves it clean. */
@@ -23,6 +25,7 @@ function checkInOf(spec: Spec, catalogue: Catalogue): CheckIn {
   const body = {
     ...model,
     driverSide: spec.driverSide ?? model.driverSide,
+    ...(spec.features ? { features: spec.features } : {}),
     materials: { ...model.materials, ...spec.materials },
   }
   const condition: Condition = {}
@@ -36,6 +39,7 @@ function checkInOf(spec: Spec, catalogue: Catalogue): CheckIn {
     condition,
     permissions: spec.permissions,
     belongings: spec.belongings,
+    ...spec.more,
   }
 }
 
@@ -88,19 +92,30 @@ export function demoVehicles(catalogue: Catalogue): CheckIn[] {
       plate: 'KLN 3',
       make: 'Calder',
       model: 'Slipware',
-      body: 'hatchback',
+      body: 'estate',
       customer: 'Ms Quill, pottery teacher',
       driverSide: 'right',
       materials: { seat: 'coated-leather' },
-      permissions: { 'seats-out': null, 'engine-heat': null },
-      belongings: [],
+      features: ['heated-seats', 'seat-airbags'],
+      more: {
+        odours: [{ kind: 'mildew', level: 1, source: 'rear footwell' }],
+        functions: { windows: { works: true }, lamps: { works: false, note: 'rear reading lamp' } },
+        findings: [{ what: 'Water ring under the roof rail: drains to be looked at', where: 'Rear roof' }],
+      },
+      permissions: { 'seats-out': null, 'engine-heat': null, 'test-spot': true },
+      belongings: [{ what: 'Two glaze samples', where: 'Glovebox', bag: '14' }],
       condition: (s) => {
         if (s.group === 'load') return { soil: 4 }
-        if (s.zone.startsWith('foot-1'))
+        if (s.zone.startsWith('foot-1') && s.id === 'foot-1r.carpet')
+          return { soil: 3, stains: [{ kind: 'mud', age: 'fresh', attempts: 0 }] }
+        if (s.zone.startsWith('foot-1')) return { soil: 3 }
+        if (s.id === 'seat-1r.seat-base')
           return {
-            soil: 3,
-            stains: s.kind === 'carpet' && s.zone === 'foot-1r' ? [{ kind: 'mud', age: 'fresh', attempts: 0 }] : [],
+            soil: 2,
+            stains: [{ kind: 'ball-pen', age: 'days', attempts: 1 }],
+            damage: [{ kind: 'cracked-coating' }],
           }
+        if (s.id === 'overhead-2.headliner') return { soil: 1, moisture: 'ring' }
         if (s.group === 'seat') return flat(s.row === 1 ? 2 : 1)
         return undefined
       },
@@ -109,7 +124,7 @@ export function demoVehicles(catalogue: Catalogue): CheckIn[] {
       plate: 'FLR 19',
       make: 'Brant',
       model: 'Tendril',
-      body: 'hatchback',
+      body: 'panel-van',
       customer: 'Petal & Stem, florist',
       materials: { mat: 'rubber-mat' },
       permissions: { 'seats-out': false, 'engine-heat': false },

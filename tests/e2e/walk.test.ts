@@ -83,7 +83,8 @@ it('1–3: the front desk signs in and takes a vehicle in on the cabin sheet', a
   job = page.url().split('/')[4]!
 
   await page.getByRole('button', { name: '1 dust' }).click()
-  await page.getByRole('button', { name: 'Brush over the whole car' }).click()
+  await page.getByRole('combobox', { name: 'Brush over …' }).click()
+  await page.locator('.ant-select-item-option').filter({ hasText: 'whole car' }).click()
   await page.getByRole('button', { name: '2 used' }).click()
   await stroke(page, 'seat-1l.seat-base', 'seat-1l.seat-back')
   await patch(page, 'foot-1l.carpet').click()
@@ -97,8 +98,9 @@ it('1–3: the front desk signs in and takes a vehicle in on the cabin sheet', a
   await patch(page, 'seat-1r.seat-base').click()
   await page.getByLabel('take seats out if it helps?').getByText('no', { exact: true }).click()
   await page.getByLabel('run the engine for heat to dry?').getByText('yes', { exact: true }).click()
+  await page.getByRole('tab', { name: 'Found' }).click()
   await page.getByLabel('Belonging', { exact: true }).fill('Sunglasses')
-  await page.getByRole('button', { name: 'Add' }).click()
+  await page.getByRole('button', { name: 'Add' }).first().click()
   await page
     .getByRole('status')
     .filter({ hasText: /^Saved$/ })

@@ -14,6 +14,9 @@ export function launch(): Promise<Browser> {
       '--disable-sync',
       '--disable-default-apps',
       '--no-proxy-server',
+      // A made-up camera, and no question about it.
+      '--use-fake-device-for-media-stream',
+      '--use-fake-ui-for-media-stream',
       '--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1',
     ],
   })

@@ -18,7 +18,9 @@ export class ApiError extends Error {
 
 async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
   const init: RequestInit = { method, credentials: 'same-origin' }
-  if (body !== undefined)
+  if (body instanceof Blob)
+    Object.assign(init, { body, headers: { 'content-type': body.type || 'application/octet-stream' } })
+  else if (body !== undefined)
     Object.assign(init, { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } })
   let response: Response
   try {
@@ -37,5 +39,6 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
 
 export const get = <T>(path: string) => request<T>('GET', path)
 export const post = <T>(path: string, body?: unknown) => request<T>('POST', path, body)
+export const sendFile = <T>(path: string, file: Blob) => request<T>('POST', path, file)
 export const put = <T>(path: string, body: unknown) => request<T>('PUT', path, body)
 export const remove = (path: string) => request<void>('DELETE', path)

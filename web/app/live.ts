@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 
 interface Change {
-  topic: 'job' | 'plan' | 'mixing' | 'people'
+  topic: 'job' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles'
   job: string | null
 }
 
@@ -25,6 +25,8 @@ export function useLive(): boolean {
         plan: [['plan'], ['day'], ['jobs']],
         mixing: [['batches']],
         people: [['people'], ['session']],
+        customers: [['customers']],
+        vehicles: [['bodies'], ['models']],
       }[change.topic]
       for (const queryKey of stale) void client.invalidateQueries({ queryKey })
     })

@@ -1,7 +1,6 @@
-import { DeleteOutlined } from '@ant-design/icons'
-import { Button, Input, Radio } from 'antd'
-import { useState } from 'react'
-import type { CheckIn } from '#core/procedures/schema.ts'
+import { Radio } from 'antd'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { PanelProps } from './panel.ts'
 import { words } from './words.ts'
 
 const answers = [
@@ -11,66 +10,34 @@ const answers = [
 ]
 const said = (answer: boolean | null | undefined) => (answer == null ? 'open' : answer ? 'yes' : 'no')
 
-/** Permissions asked and belongings found. */
-export function AgreedPanel({ checkIn, onChange }: { checkIn: CheckIn; onChange: (next: CheckIn) => void }) {
-  const [what, setWhat] = useState('')
-  const add = () => {
-    if (!what.trim()) return
-    onChange({ ...checkIn, belongings: [...checkIn.belongings, { what: what.trim().slice(0, 200), where: '' }] })
-    setWhat('')
+/** What the customer was asked, with who asked and when. */
+export function AgreedPanel({ checkIn, onChange, who, catalogue }: PanelProps & { who: string; catalogue: Catalogue }) {
+  const answer = (id: string, value: string) => {
+    const { [id]: _before, ...asked } = checkIn.asked ?? {}
+    onChange({
+      ...checkIn,
+      permissions: { ...checkIn.permissions, [id]: value === 'open' ? null : value === 'yes' },
+      asked: value === 'open' ? asked : { ...asked, [id]: { by: who, at: new Date().toISOString() } },
+    })
   }
   return (
     <>
       <h2>{words.permissions}</h2>
-      {(['seats-out', 'engine-heat'] as const).map((id) => (
+      {catalogue.permissions.map(({ id, question, refused }) => (
         <div key={id}>
-          <div id={id}>{words[id]}</div>
+          <div id={`ask-${id}`}>{question}</div>
           <Radio.Group
-            aria-labelledby={id}
+            aria-labelledby={`ask-${id}`}
             optionType="button"
             buttonStyle="solid"
             options={answers}
             value={said(checkIn.permissions[id])}
-            onChange={(e) =>
-              onChange({
-                ...checkIn,
-                permissions: {
-                  ...checkIn.permissions,
-                  [id]: e.target.value === 'open' ? null : e.target.value === 'yes',
-                },
-              })
-            }
+            onChange={(e) => answer(id, e.target.value)}
           />
+          {checkIn.permissions[id] === false && <div className="soft">{refused}</div>}
+          {checkIn.asked?.[id] && <div className="soft">asked by {checkIn.asked[id].by}</div>}
         </div>
       ))}
-      <h2>{words.belongings}</h2>
-      <ul className="plain">
-        {checkIn.belongings.map((b, i) => (
-          <li key={`${i} ${b.what}`} className="row" style={{ justifyContent: 'space-between', flexWrap: 'nowrap' }}>
-            <span>
-              {b.what}
-              {b.where && <span className="soft"> · {b.where}</span>}
-            </span>
-            <Button
-              type="text"
-              icon={<DeleteOutlined />}
-              aria-label={`Take ${b.what} off the list`}
-              onClick={() => onChange({ ...checkIn, belongings: checkIn.belongings.filter((_, k) => k !== i) })}
-            />
-          </li>
-        ))}
-      </ul>
-      <div className="row" style={{ flexWrap: 'nowrap' }}>
-        <Input
-          aria-label="Belonging"
-          value={what}
-          maxLength={200}
-          onChange={(e) => setWhat(e.target.value)}
-          onPressEnter={add}
-          placeholder="sunglasses, glovebox"
-        />
-        <Button onClick={add}>{words.addBelonging}</Button>
-      </div>
     </>
   )
 }

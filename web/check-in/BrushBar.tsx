@@ -1,19 +1,39 @@
 import { Select } from 'antd'
-import type { StainKind } from '#core/procedures/catalogue.ts'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { Brush } from './brush.ts'
 import { words } from './words.ts'
 
 interface Props {
   brush: Brush
   onPick: (brush: Brush) => void
-  stains: readonly StainKind[]
+  catalogue: Pick<Catalogue, 'stains' | 'damages' | 'biohazards'>
 }
 
-/** Brushes for the sheet: five soils, hair, grit and the stain in hand. */
-export function BrushBar({ brush, onPick, stains }: Props) {
-  const level = (kind: 'hair' | 'sand') => (brush.kind === kind ? (brush.level % 3) + 1 : 1)
-  const inHand =
-    brush.kind === 'stain' ? brush : { kind: 'stain' as const, stain: stains[0]!.id, age: 'fresh' as const }
+/** The brush of a kind as it is first taken in hand. */
+export function firstBrush(kind: Brush['kind'], catalogue: Props['catalogue']): Brush {
+  const first: { [K in Brush['kind']]: Extract<Brush, { kind: K }> } = {
+    soil: { kind: 'soil', level: 2 },
+    hair: { kind: 'hair', level: 1 },
+    sand: { kind: 'sand', level: 1 },
+    stain: { kind: 'stain', stain: catalogue.stains[0]!.id, age: 'fresh', attempts: 0 },
+    damage: { kind: 'damage', damage: catalogue.damages[0]!.id },
+    moisture: { kind: 'moisture', moisture: 'damp' },
+    biohazard: { kind: 'biohazard', biohazard: catalogue.biohazards[0]!.id },
+  }
+  return first[kind]
+}
+
+const named = (list: readonly { id: string; name: string }[]) =>
+  list.map(({ id, name }) => ({ value: id, label: name }))
+const kinds = ['hair', 'sand', 'stain', 'damage', 'moisture', 'biohazard'] as const
+
+/** Brushes for the sheet: five soils, then letters; what a letter puts down is chosen beside it. */
+export function BrushBar({ brush, onPick, catalogue }: Props) {
+  const pick = (kind: (typeof kinds)[number]) => {
+    // Tapping hair or grit again makes it one level more.
+    if ((kind === 'hair' || kind === 'sand') && brush.kind === kind) onPick({ kind, level: (brush.level % 3) + 1 })
+    else onPick(brush.kind === kind ? brush : firstBrush(kind, catalogue))
+  }
   return (
     <div className="brushes" role="toolbar" aria-label={words.brushes}>
       {words.soil.map((word, soil) => (
@@ -28,41 +48,70 @@ export function BrushBar({ brush, onPick, stains }: Props) {
           {soil} {word}
         </button>
       ))}
-      {(['hair', 'sand'] as const).map((kind) => (
+      {kinds.map((kind) => (
         <button
           key={kind}
           type="button"
           className="brush"
           aria-pressed={brush.kind === kind}
-          onClick={() => onPick({ kind, level: level(kind) })}
+          onClick={() => pick(kind)}
         >
-          {kind === 'hair' ? `H ${words.hair}` : `G ${words.grit}`}
-          {brush.kind === kind ? ` ${brush.level}` : ''}
+          {words.letters[kind]}
+          {(brush.kind === 'hair' || brush.kind === 'sand') && brush.kind === kind ? ` ${brush.level}` : ''}
         </button>
       ))}
-      <button type="button" className="brush" aria-pressed={brush.kind === 'stain'} onClick={() => onPick(inHand)}>
-        S {words.stain}
-      </button>
       {brush.kind === 'stain' && (
         <>
           <Select
             aria-label="Kind of stain"
+            showSearch={{ optionFilterProp: 'label' }}
             value={brush.stain}
-            style={{ width: 210 }}
+            style={{ width: 230 }}
             onChange={(stain) => onPick({ ...brush, stain })}
-            options={stains.map((s) => ({ value: s.id, label: s.name }))}
+            options={named(catalogue.stains)}
           />
           <Select
             aria-label="Age of stain"
             value={brush.age}
-            style={{ width: 100 }}
+            style={{ width: 116 }}
             onChange={(age) => onPick({ ...brush, age })}
-            options={[
-              { value: 'fresh', label: 'fresh' },
-              { value: 'old', label: 'old' },
-            ]}
+            options={words.ages}
+          />
+          <Select
+            aria-label="Earlier attempts"
+            value={brush.attempts}
+            style={{ width: 130 }}
+            onChange={(attempts) => onPick({ ...brush, attempts })}
+            options={[0, 1, 2, 3].map((n) => ({ value: n, label: n === 0 ? 'not tried' : `tried ${n} ×` }))}
           />
         </>
+      )}
+      {brush.kind === 'damage' && (
+        <Select
+          aria-label="Kind of damage"
+          value={brush.damage}
+          style={{ width: 260 }}
+          onChange={(damage) => onPick({ kind: 'damage', damage })}
+          options={named(catalogue.damages)}
+        />
+      )}
+      {brush.kind === 'moisture' && (
+        <Select
+          aria-label="How wet"
+          value={brush.moisture}
+          style={{ width: 150 }}
+          onChange={(moisture) => onPick({ kind: 'moisture', moisture })}
+          options={words.wet}
+        />
+      )}
+      {brush.kind === 'biohazard' && (
+        <Select
+          aria-label="Kind of biohazard"
+          value={brush.biohazard}
+          style={{ width: 200 }}
+          onChange={(biohazard) => onPick({ kind: 'biohazard', biohazard })}
+          options={named(catalogue.biohazards)}
+        />
       )}
     </div>
   )

@@ -3,19 +3,28 @@ import { type KeyboardEvent, useMemo, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { againstNormal, mirrored, presetCondition, type Selection, selected } from '#core/condition/patterns.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { JobView } from '#server/check-in/views.ts'
 import { useJob } from '#web/app/JobFrame.tsx'
-import { useCatalogue, useMay } from '#web/app/session.ts'
+import { useCatalogue, useMay, useSignedIn } from '#web/app/session.ts'
 import { CabinSheet } from '#web/ui/CabinSheet.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { useNarrow } from '#web/ui/narrow.ts'
 import { Told } from '#web/ui/Told.tsx'
 import { AgreedPanel } from './AgreedPanel.tsx'
-import { BrushBar } from './BrushBar.tsx'
+import { BrushBar, firstBrush } from './BrushBar.tsx'
 import { type Brush, marksOf, paint } from './brush.ts'
+import { CarPanel } from './CarPanel.tsx'
 import './check-in.css'
+import { ExpectPanel } from './ExpectPanel.tsx'
+import { FoundPanel } from './FoundPanel.tsx'
+import { PhotosPanel } from './PhotosPanel.tsx'
+import { SheetTools } from './SheetTools.tsx'
+import { type Tab, Tabs } from './Tabs.tsx'
+import { TriedPanel } from './TriedPanel.tsx'
 import { useDraft } from './useDraft.ts'
+import { useMemory } from './vehicles.ts'
 import { words } from './words.ts'
 
 export default function CheckInScreen() {
@@ -28,15 +37,25 @@ export default function CheckInScreen() {
   return <Sheet key={job.data.id} job={job.data} catalogue={catalogue.data} />
 }
 
+/** What a letter key puts on the focused patch: the brush in hand when it is of that kind, else the first of the kind. */
+const letterKinds: Record<string, Brush['kind']> = { s: 'stain', d: 'damage', w: 'moisture', b: 'biohazard' }
+
 function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
   const draft = useDraft(job)
   const narrow = useNarrow()
   const go = useNavigate()
+  const session = useSignedIn()
   const may = useMay('check-in.write') && job.state === 'draft'
+  const leads = useMay('customers.erase')
   const [brush, setBrush] = useState<Brush>({ kind: 'soil', level: 2 })
   const [strokeOpen, setStrokeOpen] = useState(false)
   const [focused, setFocused] = useState<string>()
-  const { body } = draft.checkIn.vehicle
+  const [tab, setTab] = useState<Tab>('asked')
+  const [comparing, setComparing] = useState(false)
+  const [zoom, setZoom] = useState(1)
+  const { vehicle, condition } = draft.checkIn
+  const { body } = vehicle
+  const memory = useMemory(vehicle.plate, vehicle.vin ?? '', job.id)
   const surfaces = useMemo(() => surfacesOf(body, catalogue.surfaces), [body, catalogue])
   const sheet = useMemo(() => sheetOf(body, surfaces), [body, surfaces])
   const names = useMemo(() => new Map(surfaces.map((s) => [s.id, s])), [surfaces])
@@ -44,10 +63,15 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
     () => new Map(surfaces.map((s) => [s.id, catalogue.materials.find((m) => m.id === s.material)?.family])),
     [surfaces, catalogue],
   )
-  const { condition } = draft.checkIn
+  const unusual = useMemo(
+    () => (comparing && memory.data ? againstNormal(condition, memory.data.normal) : []),
+    [comparing, memory.data, condition],
+  )
 
+  const setCondition = (next: typeof condition, step = true) =>
+    draft.change({ ...draft.latest.current, condition: next }, step)
   const put = (surface: string, with_: Brush, step: boolean) =>
-    draft.change({ ...draft.latest.current, condition: paint(draft.latest.current.condition, surface, with_) }, step)
+    setCondition(paint(draft.latest.current.condition, surface, with_), step)
   const touch = (surface: string) => {
     if (!may) return
     put(surface, brush, !strokeOpen)
@@ -57,19 +81,25 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
     if (!may || event.ctrlKey || event.metaKey || event.altKey) return
     const letter = event.key.toLowerCase()
     const has = condition[surface]
+    const kind = letterKinds[letter]
     if (/^[0-4]$/.test(letter)) {
       setBrush({ kind: 'soil', level: Number(letter) })
       put(surface, { kind: 'soil', level: Number(letter) }, true)
     } else if (letter === 'h') put(surface, { kind: 'hair', level: ((has?.hair ?? 0) + 1) % 4 }, true)
     else if (letter === 'g') put(surface, { kind: 'sand', level: ((has?.sand ?? 0) + 1) % 4 }, true)
-    else if (letter === 's')
-      put(surface, brush.kind === 'stain' ? brush : { kind: 'stain', stain: 'unknown', age: 'fresh' }, true)
+    else if (kind) {
+      const inHand = brush.kind === kind ? brush : firstBrush(kind, catalogue)
+      setBrush(inHand)
+      put(surface, inHand, true)
+    } else if (letter === 'o') setTab('found')
     else if (letter === 'u') draft.undo()
+    else if (letter === 'r') draft.redo()
   }
-  const everywhere = () => {
+  const brushOver = (what: Selection | 'all') => {
+    const set = what === 'all' ? surfaces.map((s) => s.id) : selected(what, surfaces, body.driverSide)
     let next = draft.latest.current.condition
-    for (const s of surfaces) next = paint(next, s.id, brush)
-    draft.change({ ...draft.latest.current, condition: next })
+    for (const id of set) next = paint(next, id, brush)
+    setCondition(next)
   }
   const seeProcedure = async () => {
     if (draft.state !== 'saved') await draft.flush()
@@ -77,11 +107,53 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
   }
   const at = focused ? names.get(focused) : undefined
   const material = at && catalogue.materials.find((m) => m.id === at.material)
+  const panel = { checkIn: draft.checkIn, onChange: (next: typeof draft.checkIn) => draft.change(next) }
+  const tools = (
+    <SheetTools
+      presets={catalogue.presets}
+      canUndo={draft.canUndo}
+      canRedo={draft.canRedo}
+      hasNormal={memory.data != null}
+      comparing={comparing}
+      zoom={zoom}
+      onSelect={brushOver}
+      onPreset={(id) =>
+        setCondition({
+          ...draft.latest.current.condition,
+          ...presetCondition(catalogue.presets.find((p) => p.id === id)!, surfaces),
+        })
+      }
+      onMirror={(from) => setCondition(mirrored(draft.latest.current.condition, surfaces, from))}
+      onUndo={draft.undo}
+      onRedo={draft.redo}
+      onCompare={() => setComparing(!comparing)}
+      onZoom={setZoom}
+    />
+  )
   return (
     <div className="check-in">
       <section className="card sheet-card" aria-label="Condition">
-        <BrushBar brush={brush} onPick={setBrush} stains={catalogue.stains} />
-        <div className="sheet-box">
+        <BrushBar brush={brush} onPick={setBrush} catalogue={catalogue} />
+        {may &&
+          (narrow ? (
+            <details className="sheet-more">
+              <summary>{words.tools}</summary>
+              {tools}
+            </details>
+          ) : (
+            tools
+          ))}
+        {comparing && (
+          <p role="status" className="soft">
+            {unusual.length === 0
+              ? words.asUsual
+              : unusual
+                  .slice(0, 5)
+                  .map((d) => words.differs(names.get(d.surface)?.name ?? d.surface, d.soil, d.normal))
+                  .join(' · ')}
+          </p>
+        )}
+        <div className={zoom > 1 ? 'sheet-box zoomed' : 'sheet-box'} style={{ ['--zoom' as string]: zoom }}>
           <CabinSheet
             sheet={sheet}
             noseUp={narrow}
@@ -91,6 +163,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
               name: names.get(id)!.name,
               soil: condition[id]?.soil ?? 0,
               marks: marksOf(condition[id]),
+              ...(comparing ? { lit: unusual.some((d) => d.surface === id) } : {}),
             })}
             onTouch={touch}
             onStrokeEnd={() => setStrokeOpen(false)}
@@ -98,29 +171,34 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
             onFocusPatch={setFocused}
           />
         </div>
-        <div className="row" style={{ justifyContent: 'space-between' }}>
-          <span className="soft">
-            {at ? (
-              <>
-                <strong>{at.name}</strong> · {material?.name} · {at.area.toFixed(2)} m² ·{' '}
-                {words.soil[condition[at.id]?.soil ?? 0]}
-              </>
-            ) : (
-              words.hint
-            )}
-          </span>
-          <span className="row">
-            {may && <Button onClick={everywhere}>{words.all}</Button>}
-            {may && (
-              <Button onClick={draft.undo} disabled={!draft.canUndo}>
-                {words.undo}
-              </Button>
-            )}
-          </span>
+        <div className="soft">
+          {at ? (
+            <>
+              <strong>{at.name}</strong> · {material?.name} · {at.area.toFixed(2)} m² ·{' '}
+              {words.soil[condition[at.id]?.soil ?? 0]}
+            </>
+          ) : (
+            words.hint
+          )}
         </div>
       </section>
-      <aside className="card stack" aria-label="Agreed">
-        <AgreedPanel checkIn={draft.checkIn} onChange={(next) => draft.change(next)} />
+      <aside className="card stack" aria-label={words.panels}>
+        <Tabs tab={tab} onPick={setTab}>
+          {tab === 'car' && <CarPanel {...panel} catalogue={catalogue} memory={memory.data} />}
+          {tab === 'asked' && <AgreedPanel {...panel} who={session.name} catalogue={catalogue} />}
+          {tab === 'tried' && <TriedPanel {...panel} functions={catalogue.functions} />}
+          {tab === 'found' && <FoundPanel {...panel} odours={catalogue.odours} who={session.name} leads={leads} />}
+          {tab === 'photos' && (
+            <PhotosPanel
+              job={job.id}
+              draft={job.state === 'draft'}
+              refused={draft.checkIn.permissions.photos === false}
+              focused={focused}
+              surfaces={surfaces}
+            />
+          )}
+          {tab === 'told' && <ExpectPanel {...panel} surfaces={surfaces} catalogue={catalogue} job={job.id} />}
+        </Tabs>
         <div role="status" className="soft">
           {words[draft.state]}
         </div>

@@ -10,7 +10,7 @@ it('puts soil down and takes a clean surface off the list', () => {
 })
 
 it('keeps hair, grit and stains beside the soil, and a second stroke takes the stain off', () => {
-  const stain = { kind: 'stain', stain: 'tannin', age: 'old' } as const
+  const stain = { kind: 'stain', stain: 'tannin', age: 'old', attempts: 0 } as const
   let c = paint({ [seat]: { soil: 1 } }, seat, stain)
   c = paint(c, seat, { kind: 'hair', level: 2 })
   c = paint(c, seat, { kind: 'sand', level: 1 })

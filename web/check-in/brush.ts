@@ -1,25 +1,46 @@
-import type { Condition, Stain, SurfaceCondition } from '#core/condition/schema.ts'
+import { isClean } from '#core/condition/patterns.ts'
+import type { Condition, Moisture, Stain, SurfaceCondition } from '#core/condition/schema.ts'
+import { lettersOf } from '#core/formats/cabin-svg.ts'
 
 /** What a stroke puts down. */
 export type Brush =
   | { kind: 'soil'; level: number }
   | { kind: 'hair'; level: number }
   | { kind: 'sand'; level: number }
-  | { kind: 'stain'; stain: Stain['kind']; age: Stain['age'] }
+  | { kind: 'stain'; stain: Stain['kind']; age: Stain['age']; attempts: number }
+  | { kind: 'damage'; damage: string }
+  | { kind: 'moisture'; moisture: Moisture }
+  | { kind: 'biohazard'; biohazard: string }
 
 const none: SurfaceCondition = { soil: 0 }
 
-function painted(old: SurfaceCondition, brush: Brush): SurfaceCondition {
-  if (brush.kind === 'soil') return { ...old, soil: brush.level }
-  if (brush.kind === 'hair' || brush.kind === 'sand') return { ...old, [brush.kind]: brush.level }
-  const stains = old.stains ?? []
-  // A second stroke with the same stain takes it off again.
-  return stains.some((s) => s.kind === brush.stain)
-    ? { ...old, stains: stains.filter((s) => s.kind !== brush.stain) }
-    : { ...old, stains: [...stains, { kind: brush.stain, age: brush.age, attempts: 0 }] }
+/** Puts a thing on a list, or takes it off when it is there: a second stroke undoes the first. */
+function toggled<T>(list: readonly T[] | undefined, is: (item: T) => boolean, item: T): T[] {
+  const old = list ?? []
+  return old.some(is) ? old.filter((other) => !is(other)) : [...old, item]
 }
 
-const isClean = (c: SurfaceCondition) => c.soil === 0 && !c.hair && !c.sand && !c.stains?.length
+function painted(old: SurfaceCondition, brush: Brush): SurfaceCondition {
+  switch (brush.kind) {
+    case 'soil':
+      return { ...old, soil: brush.level }
+    case 'hair':
+    case 'sand':
+      return { ...old, [brush.kind]: brush.level }
+    case 'stain': {
+      const stain = { kind: brush.stain, age: brush.age, attempts: brush.attempts }
+      return { ...old, stains: toggled(old.stains, (s) => s.kind === brush.stain, stain) }
+    }
+    case 'damage':
+      return { ...old, damage: toggled(old.damage, (d) => d.kind === brush.damage, { kind: brush.damage }) }
+    case 'moisture': {
+      const { moisture, ...rest } = old
+      return moisture === brush.moisture ? rest : { ...rest, moisture: brush.moisture }
+    }
+    case 'biohazard':
+      return { ...old, biohazard: toggled(old.biohazard, (b) => b === brush.biohazard, brush.biohazard) }
+  }
+}
 
 /** The condition after a brush touched a surface. Clean surfaces are not kept. */
 export function paint(condition: Condition, surface: string, brush: Brush): Condition {
@@ -30,6 +51,4 @@ export function paint(condition: Condition, surface: string, brush: Brush): Cond
   return next
 }
 
-/** Letters for the sheet: S stain, H hair, G grit. */
-export const marksOf = (c: SurfaceCondition | undefined): string =>
-  c ? [c.stains?.length && 'S', c.hair && 'H', c.sand && 'G'].filter(Boolean).join('') : ''
+export const marksOf = lettersOf

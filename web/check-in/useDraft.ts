@@ -10,6 +10,7 @@ export type SaveState = 'saved' | 'saving' | 'unsaved'
 export function useDraft(job: JobView) {
   const [checkIn, setCheckIn] = useState(job.checkIn)
   const [past, setPast] = useState<CheckIn[]>([])
+  const [future, setFuture] = useState<CheckIn[]>([])
   const [state, setState] = useState<SaveState>('saved')
   const [conflict, setConflict] = useState<JobView | null>(null)
   const [error, setError] = useState<Error | null>(null)
@@ -57,6 +58,7 @@ export function useDraft(job: JobView) {
       // Read now: the updater below runs later, when the newest state is already the next one.
       const before = latest.current
       if (step) setPast((p) => [...p.slice(-99), before])
+      setFuture([])
       set(next)
     },
     [set],
@@ -65,8 +67,16 @@ export function useDraft(job: JobView) {
     const before = past.at(-1)
     if (!before) return
     setPast(past.slice(0, -1))
+    setFuture([...future, latest.current])
     set(before)
-  }, [past, set])
+  }, [past, future, set])
+  const redo = useCallback(() => {
+    const after = future.at(-1)
+    if (!after) return
+    setFuture(future.slice(0, -1))
+    setPast([...past, latest.current])
+    set(after)
+  }, [past, future, set])
   const takeTheirs = () => {
     if (!conflict) return
     version.current = conflict.version
@@ -82,5 +92,18 @@ export function useDraft(job: JobView) {
     },
     [flush],
   )
-  return { checkIn, latest, change, undo, canUndo: past.length > 0, state, error, conflict, takeTheirs, flush }
+  return {
+    checkIn,
+    latest,
+    change,
+    undo,
+    canUndo: past.length > 0,
+    redo,
+    canRedo: future.length > 0,
+    state,
+    error,
+    conflict,
+    takeTheirs,
+    flush,
+  }
 }

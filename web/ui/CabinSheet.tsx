@@ -8,7 +8,7 @@ export interface PatchLook {
   soil: number
   /** Family of its material, whose weave is drawn into the patch. */
   weave?: string
-  /** Letters drawn on the patch: S stain, H hair, G grit. */
+  /** Letters drawn on the patch: B biohazard, D damage, S stain, W wet, H hair, G grit. */
   marks: string
   /** Lit: this is where the work is. */
   lit?: boolean
@@ -18,7 +18,14 @@ export interface PatchLook {
 
 const weaves = new Set(['cloth', 'carpet', 'leather', 'headliner'])
 const soilWords = ['clean', 'dust', 'used', 'heavy', 'severe']
-const markWords: Record<string, string> = { S: 'stain', H: 'hair', G: 'grit' }
+const markWords: Record<string, string> = {
+  B: 'biohazard',
+  D: 'damage',
+  S: 'stain',
+  W: 'wet',
+  H: 'hair',
+  G: 'grit',
+}
 
 function describe(look: PatchLook): string {
   return [look.name, soilWords[look.soil], ...[...look.marks].map((m) => markWords[m])].join(', ')

@@ -1,0 +1,189 @@
+import { Button, Input, Select } from 'antd'
+import { useState } from 'react'
+import type { Body } from '#core/cabin/schema.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { readVin } from '#core/cabin/vin.ts'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { MemoryView } from '#server/vehicles/views.ts'
+import { useMay } from '#web/app/session.ts'
+import { Told } from '#web/ui/Told.tsx'
+import { BodyEditor } from './BodyEditor.tsx'
+import type { PanelProps } from './panel.ts'
+import { useAddCustomer, useCustomers, useModelNote, useSaveModelNote } from './vehicles.ts'
+import { words } from './words.ts'
+
+function ModelNote({ make, model }: { make: string; model: string }) {
+  const note = useModelNote(make, model)
+  const save = useSaveModelNote(make, model)
+  const mayWrite = useMay('vehicles.write')
+  if (!note.data) return null
+  return (
+    <div className="field">
+      {words.modelNote(make, model)}
+      <Input.TextArea
+        key={note.data.version}
+        aria-label={words.modelNote(make, model)}
+        rows={2}
+        maxLength={4000}
+        readOnly={!mayWrite}
+        defaultValue={note.data.text}
+        onBlur={(e) => {
+          if (e.target.value !== note.data.text) save.mutate({ text: e.target.value, version: note.data.version })
+        }}
+      />
+      {save.isError && <Told error={save.error} />}
+    </div>
+  )
+}
+
+function Memory({ memory, onBring }: { memory: MemoryView; onBring: () => void }) {
+  if (!memory) return <p className="soft">{words.firstVisit}</p>
+  return (
+    <div className="stack" style={{ gap: 6 }}>
+      <strong>{words.here(memory.visits)}</strong>
+      {memory.residuals.length > 0 && (
+        <ul>
+          {memory.residuals.slice(0, 6).map((r) => (
+            <li key={r.what + r.why}>
+              {r.what}: {r.why}
+            </li>
+          ))}
+        </ul>
+      )}
+      {memory.worked.length > 0 && <p className="soft">Worked then: {memory.worked.join('; ')}.</p>}
+      <Button onClick={onBring}>{words.bring}</Button>
+    </div>
+  )
+}
+
+/** The car and whose it is: customer, VIN, what was sold, features, body, and what is remembered. */
+export function CarPanel({
+  checkIn,
+  onChange,
+  catalogue,
+  memory,
+}: PanelProps & { catalogue: Catalogue; memory: MemoryView | undefined }) {
+  const customers = useCustomers()
+  const addCustomer = useAddCustomer()
+  const [editing, setEditing] = useState(false)
+  const { vehicle } = checkIn
+  const vin = vehicle.vin ? readVin(vehicle.vin) : undefined
+  const customer = customers.data?.find((c) => c.id === checkIn.customerId)
+  /** A body's change may take surfaces away: what was marked on them goes with them. */
+  const setBody = (body: Body) => {
+    const there = new Set(surfacesOf(body, catalogue.surfaces).map((s) => s.id))
+    onChange({
+      ...checkIn,
+      vehicle: { ...vehicle, body },
+      condition: Object.fromEntries(Object.entries(checkIn.condition).filter(([id]) => there.has(id))),
+    })
+  }
+  const setVin = (text: string) => {
+    const { vin: _before, ...rest } = vehicle
+    const kept = text.toUpperCase().replaceAll(/[\s-]/g, '').slice(0, 17)
+    onChange({ ...checkIn, vehicle: kept === '' ? rest : { ...rest, vin: kept } })
+  }
+  const pickCustomer = (id: string | undefined) => {
+    const { customerId: _before, ...rest } = checkIn
+    const found = customers.data?.find((c) => c.id === id)
+    onChange(found ? { ...rest, customerId: found.id, customer: found.name, finish: found.finish } : rest)
+  }
+  return (
+    <>
+      <h2>{words.car}</h2>
+      {memory !== undefined && (
+        <Memory
+          memory={memory}
+          onBring={() =>
+            memory &&
+            onChange({
+              ...checkIn,
+              vehicle: { ...vehicle, body: memory.vehicle.body },
+              condition: memory.condition,
+              odours: memory.odours,
+            })
+          }
+        />
+      )}
+      <div className="field">
+        VIN
+        <Input aria-label="VIN" value={vehicle.vin ?? ''} maxLength={24} onChange={(e) => setVin(e.target.value)} />
+      </div>
+      {vin && (
+        <div className={vin.verdict === 'valid' || vin.verdict === 'no-check-digit' ? 'soft' : 'told'}>
+          {vin.message}
+        </div>
+      )}
+      <div className="field">
+        {words.customer}
+        <Select
+          aria-label={words.customer}
+          allowClear
+          showSearch={{ optionFilterProp: 'label' }}
+          value={checkIn.customerId}
+          placeholder={checkIn.customer || words.noCustomer}
+          onChange={pickCustomer}
+          options={(customers.data ?? []).map((c) => ({ value: c.id, label: c.name }))}
+        />
+      </div>
+      {!checkIn.customerId && checkIn.customer.trim() !== '' && (
+        <Button
+          loading={addCustomer.isPending}
+          onClick={() =>
+            addCustomer.mutate(
+              {
+                name: checkIn.customer,
+                contact: '',
+                notes: '',
+                sensitivities: '',
+                finish: checkIn.finish ?? 'standard',
+              },
+              { onSuccess: (made) => onChange({ ...checkIn, customerId: made.id }) },
+            )
+          }
+        >
+          {words.keepCustomer(checkIn.customer)}
+        </Button>
+      )}
+      {customer?.sensitivities && (
+        <div className="told">
+          <strong>{words.sensitive}</strong> {customer.sensitivities}
+        </div>
+      )}
+      <div className="field">
+        {words.sold}
+        <Select
+          aria-label={words.sold}
+          value={checkIn.package ?? 'whole'}
+          onChange={(id) => onChange({ ...checkIn, package: id })}
+          options={catalogue.packages.map((p) => ({ value: p.id, label: p.name }))}
+        />
+      </div>
+      <div className="field">
+        {words.finish}
+        <Select
+          aria-label={words.finish}
+          value={checkIn.finish ?? 'standard'}
+          onChange={(finish) => onChange({ ...checkIn, finish })}
+          options={words.finishes}
+        />
+      </div>
+      <div className="field">
+        {words.features}
+        <Select
+          aria-label={words.features}
+          mode="multiple"
+          showSearch={{ optionFilterProp: 'label' }}
+          value={vehicle.body.features ?? []}
+          onChange={(features: string[]) => setBody({ ...vehicle.body, features })}
+          options={catalogue.features.map((f) => ({ value: f.id, label: f.name }))}
+        />
+      </div>
+      <ModelNote make={vehicle.make} model={vehicle.model} />
+      <Button aria-expanded={editing} onClick={() => setEditing(!editing)}>
+        {words.editBody}
+      </Button>
+      {editing && <BodyEditor body={vehicle.body} onChange={setBody} catalogue={catalogue} />}
+    </>
+  )
+}

@@ -1,0 +1,75 @@
+import { Button } from 'antd'
+import { useRef, useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { Told } from '#web/ui/Told.tsx'
+import { useFleet } from './vehicles.ts'
+import { words } from './words.ts'
+
+/** Takes a whole list of vehicles in: looked at first, each bad line with why, then all of it or the good lines. */
+export function FleetList() {
+  const fleet = useFleet()
+  const input = useRef<HTMLInputElement>(null)
+  const [list, setList] = useState<{ id: string; csv: string }>()
+  const choose = async (file: File | undefined) => {
+    if (!file) return
+    const chosen = { id: uuidv7(), csv: await file.text() }
+    setList(chosen)
+    fleet.mutate({ ...chosen, take: 'none' })
+  }
+  const rows = fleet.data?.rows ?? []
+  const good = rows.filter((r) => r.faults.length === 0).length
+  const taken = rows.filter((r) => r.job !== null).length
+  return (
+    <section className="card stack">
+      <h2>{words.fleet}</h2>
+      <p className="soft">{words.fleetLead}</p>
+      <div className="row">
+        <Button onClick={() => input.current?.click()}>{words.chooseList}</Button>
+        <input
+          ref={input}
+          type="file"
+          style={{ display: 'none' }}
+          accept=".csv,text/csv"
+          aria-label={words.chooseList}
+          onChange={(e) => {
+            void choose(e.target.files?.[0])
+            e.target.value = ''
+          }}
+        />
+        {list && taken === 0 && good > 0 && (
+          <Button
+            type="primary"
+            loading={fleet.isPending}
+            onClick={() => fleet.mutate({ ...list, take: good === rows.length ? 'all' : 'good' })}
+          >
+            {good === rows.length ? words.takeAll : words.takeGood(good)}
+          </Button>
+        )}
+        {taken > 0 && <span role="status">{words.fleetTaken(taken)}</span>}
+      </div>
+      {fleet.isError && <Told error={fleet.error} />}
+      {rows.length > 0 && (
+        <table className="fleet-rows">
+          <thead>
+            <tr>
+              <th scope="col">Line</th>
+              <th scope="col">Plate</th>
+              <th scope="col">Vehicle</th>
+              <th scope="col">What is wrong</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((r) => (
+              <tr key={r.line}>
+                <td>{r.line}</td>
+                <td>{r.plate}</td>
+                <td>{[r.make, r.model, r.body].filter(Boolean).join(' ')}</td>
+                <td>{r.faults.map((f) => (f.column ? `${f.column}: ${f.message}` : f.message)).join(' ') || 'good'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  )
+}

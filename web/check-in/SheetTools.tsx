@@ -1,0 +1,67 @@
+import { Button, Select } from 'antd'
+import { type Selection, selections } from '#core/condition/patterns.ts'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import { words } from './words.ts'
+
+interface Props {
+  presets: Catalogue['presets']
+  canUndo: boolean
+  canRedo: boolean
+  /** False when the car has not been here before. */
+  hasNormal: boolean
+  comparing: boolean
+  zoom: number
+  onSelect: (what: Selection | 'all') => void
+  onPreset: (id: string) => void
+  onMirror: (from: 'left' | 'right') => void
+  onUndo: () => void
+  onRedo: () => void
+  onCompare: () => void
+  onZoom: (zoom: number) => void
+}
+
+/** What is done to many patches at once, and to the sheet itself. */
+export function SheetTools(p: Props) {
+  return (
+    <div className="sheet-tools" role="toolbar" aria-label={words.tools}>
+      <Select
+        aria-label={words.brushOver}
+        placeholder={words.brushOver}
+        value={null}
+        style={{ width: 150 }}
+        onChange={(what: Selection | 'all') => p.onSelect(what)}
+        options={[
+          { value: 'all', label: words.selections.all },
+          ...selections.map((s) => ({ value: s, label: words.selections[s] })),
+        ]}
+      />
+      <Select
+        aria-label={words.usedAs}
+        placeholder={words.usedAs}
+        value={null}
+        style={{ width: 150 }}
+        onChange={(id: string) => p.onPreset(id)}
+        options={p.presets.map(({ id, name }) => ({ value: id, label: name }))}
+      />
+      <Button onClick={() => p.onMirror('left')}>{words.mirrorLeft}</Button>
+      <Button onClick={() => p.onMirror('right')}>{words.mirrorRight}</Button>
+      {p.hasNormal && (
+        <Button aria-pressed={p.comparing} type={p.comparing ? 'primary' : 'default'} onClick={p.onCompare}>
+          {words.compare}
+        </Button>
+      )}
+      <Button onClick={p.onUndo} disabled={!p.canUndo}>
+        {words.undo}
+      </Button>
+      <Button onClick={p.onRedo} disabled={!p.canRedo}>
+        {words.redo}
+      </Button>
+      <Button aria-label={words.smaller} disabled={p.zoom <= 1} onClick={() => p.onZoom(p.zoom / 1.5)}>
+        −
+      </Button>
+      <Button aria-label={words.larger} disabled={p.zoom >= 3} onClick={() => p.onZoom(p.zoom * 1.5)}>
+        +
+      </Button>
+    </div>
+  )
+}

@@ -1,0 +1,48 @@
+import { Input, Radio } from 'antd'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { PanelProps } from './panel.ts'
+import { words } from './words.ts'
+
+const options = [
+  { value: 'yes', label: 'works' },
+  { value: 'no', label: 'does not' },
+]
+
+/** The function check: what is tried now, because it is found too late otherwise. */
+export function TriedPanel({ checkIn, onChange, functions }: PanelProps & { functions: Catalogue['functions'] }) {
+  const set = (id: string, works: boolean, note?: string) =>
+    onChange({ ...checkIn, functions: { ...checkIn.functions, [id]: { works, ...(note ? { note } : {}) } } })
+  return (
+    <>
+      <h2>{words.tried}</h2>
+      {functions.map(({ id, name, why }) => {
+        const found = checkIn.functions?.[id]
+        return (
+          <div key={id}>
+            <div id={`try-${id}`}>{name}</div>
+            <Radio.Group
+              aria-labelledby={`try-${id}`}
+              optionType="button"
+              buttonStyle="solid"
+              options={options}
+              value={found ? (found.works ? 'yes' : 'no') : null}
+              onChange={(e) => set(id, e.target.value === 'yes', found?.note)}
+            />
+            {found && !found.works && (
+              <>
+                <div className="soft">{why}</div>
+                <Input
+                  aria-label={`${name}: what is wrong`}
+                  placeholder="what is wrong"
+                  maxLength={200}
+                  value={found.note ?? ''}
+                  onChange={(e) => set(id, false, e.target.value)}
+                />
+              </>
+            )}
+          </div>
+        )
+      })}
+    </>
+  )
+}

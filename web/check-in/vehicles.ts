@@ -1,0 +1,61 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { v7 as uuidv7 } from 'uuid'
+import type { Body } from '#core/cabin/schema.ts'
+import type { FleetView } from '#server/check-in/views.ts'
+import type { CustomerFields, CustomerView } from '#server/customers/views.ts'
+import type { MemoryView, ModelNoteView, OwnBodyView } from '#server/vehicles/views.ts'
+import { get, post, put } from '#web/app/http.ts'
+
+/** What earlier visits tell of a car; null when it has not been here. */
+export const useMemory = (plate: string, vin: string, except: string) =>
+  useQuery({
+    queryKey: ['vehicles', plate, vin, except],
+    queryFn: () => get<MemoryView>(`/api/vehicles?${new URLSearchParams({ plate, vin, except })}`),
+    enabled: plate.trim() !== '' || vin.trim() !== '',
+    staleTime: 60_000,
+  })
+
+export const useOwnBodies = () => useQuery({ queryKey: ['bodies'], queryFn: () => get<OwnBodyView[]>('/api/bodies') })
+
+export function useSaveBody() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: Body) => put<OwnBodyView>('/api/bodies', { id: uuidv7(), version: 0, body }),
+    onSettled: () => client.invalidateQueries({ queryKey: ['bodies'] }),
+  })
+}
+
+export const useCustomers = () =>
+  useQuery({ queryKey: ['customers'], queryFn: () => get<CustomerView[]>('/api/customers') })
+
+export function useAddCustomer() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (fields: CustomerFields) => post<CustomerView>('/api/customers', { id: uuidv7(), ...fields }),
+    onSettled: () => client.invalidateQueries({ queryKey: ['customers'] }),
+  })
+}
+
+export const useModelNote = (make: string, model: string) =>
+  useQuery({
+    queryKey: ['models', make, model],
+    queryFn: () => get<ModelNoteView>(`/api/models?${new URLSearchParams({ make, model })}`),
+    enabled: make.trim() !== '' && model.trim() !== '',
+  })
+
+export function useSaveModelNote(make: string, model: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (note: ModelNoteView) => put<ModelNoteView>('/api/models', { make, model, ...note }),
+    onSettled: () => client.invalidateQueries({ queryKey: ['models', make, model] }),
+  })
+}
+
+export function useFleet() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (list: { id: string; csv: string; take: 'none' | 'good' | 'all' }) =>
+      post<FleetView>('/api/fleet', list),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['day'] }),
+  })
+}
