@@ -13,6 +13,7 @@ let running: Running
 let browser: Browser
 let base: string
 let jobs: Map<string, string>
+let owner: Page | undefined
 
 beforeAll(async () => {
   running = await start({
@@ -53,7 +54,8 @@ const places = [
 
 describe('without a line', () => {
   it.each(places)('%s says so, offers to try again, and is whole when the line is back', async (place, asks) => {
-    const { page } = await person(browser, base, 'odile', '7301')
+    owner ??= (await person(browser, base, 'odile', '7301')).page
+    const page = owner
     jobs ??= new Map(
       (
         (await (await page.request.get(`${base}/api/day`)).json()) as { jobs: { id: string; vehicle: string }[] }
@@ -72,7 +74,6 @@ describe('without a line', () => {
     await told.waitFor({ state: 'detached' })
     await page.getByRole('status', { name: 'Fetching' }).waitFor({ state: 'detached' })
     expect(await page.getByRole('alert').count()).toBe(0)
-    await page.context().close()
   })
 
   it('a screen not fetched yet is told in the page, and the places stay', async () => {

@@ -299,6 +299,38 @@ describe('beside the sheet', () => {
   })
 })
 
+it('damage that comes to light during the work is written down with its photo, and stands in the report', async () => {
+  const { page } = desk
+  const { jobs } = await api(page, '/api/day')
+  const job = jobs.find((j: any) => j.vehicle === 'Brant Fennel').id
+  await page.goto(`${base}/jobs/${job}/work`)
+  await page.getByRole('button', { name: 'Damage came to light' }).click()
+  await page.getByLabel('Where', { exact: true }).click()
+  await page.keyboard.type('Driver seat base')
+  await page.keyboard.press('Enter')
+  await page.getByLabel('More about it').fill('pale spot under brown soil')
+  await page.getByLabel('Photo of it').setInputFiles({
+    name: 'spot.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    ),
+  })
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  await page.getByText('1 damage written down').waitFor()
+  await page.goto(`${base}/jobs/${job}/report`)
+  await page.getByText(/Bleach spot: appeared during cleaning, .*, with a photo\. pale spot/).waitFor()
+  expect((await api(page, `/api/jobs/${job}/photos`)).map((p: any) => p.kind)).toEqual(['damage'])
+  // Its check-in can be read, and not changed, while photos still can be added.
+  await page.goto(`${base}/jobs/${job}/check-in`)
+  await page.getByText('Checked in: read only, except photos.').waitFor()
+  expect(await page.getByRole('button', { name: '2 used' }).count()).toBe(0)
+  expect(await page.getByLabel('take photos?').getByRole('radio').first().isDisabled()).toBe(true)
+  await tab(page, 'Photos').click()
+  expect(await page.getByRole('button', { name: 'From file' }).isEnabled()).toBe(true)
+})
+
 it('by finger on a phone: strokes paint, taps answer, the sheet stands nose-up', async () => {
   const phone = await person(browser, base, 'bea', '3925', { width: 390, height: 844 })
   const { page } = phone

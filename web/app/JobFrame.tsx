@@ -18,7 +18,9 @@ export function JobFrame() {
   if (job.isLoadingError) return <Told error={job.error} onRetry={() => void job.refetch()} />
   const { callSign, colour, checkIn, state } = job.data
   const tabs =
-    state === 'draft' ? (['checkIn', 'procedure'] as const) : (['procedure', 'work', 'final', 'report'] as const)
+    state === 'draft'
+      ? (['checkIn', 'procedure'] as const)
+      : (['checkIn', 'procedure', 'work', 'final', 'report'] as const)
   const path = { checkIn: 'check-in', procedure: 'procedure', work: 'work', final: 'final', report: 'report' }
   return (
     <>

@@ -1,4 +1,4 @@
-import { Button } from 'antd'
+import { Button, ConfigProvider } from 'antd'
 import { type KeyboardEvent, useMemo, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { sheetOf } from '#core/cabin/sheet.ts'
@@ -19,6 +19,7 @@ import { CarPanel } from './CarPanel.tsx'
 import './check-in.css'
 import { ExpectPanel } from './ExpectPanel.tsx'
 import { FoundPanel } from './FoundPanel.tsx'
+import { keepFile } from './keep-file.ts'
 import { PhotosPanel } from './PhotosPanel.tsx'
 import { SheetTools } from './SheetTools.tsx'
 import { type Tab, Tabs } from './Tabs.tsx'
@@ -133,7 +134,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
   return (
     <div className="check-in">
       <section className="card sheet-card" aria-label="Condition">
-        <BrushBar brush={brush} onPick={setBrush} catalogue={catalogue} />
+        {may && <BrushBar brush={brush} onPick={setBrush} catalogue={catalogue} />}
         {may &&
           (narrow ? (
             <details className="sheet-more">
@@ -184,10 +185,6 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
       </section>
       <aside className="card stack" aria-label={words.panels}>
         <Tabs tab={tab} onPick={setTab}>
-          {tab === 'car' && <CarPanel {...panel} catalogue={catalogue} memory={memory.data} />}
-          {tab === 'asked' && <AgreedPanel {...panel} who={session.name} catalogue={catalogue} />}
-          {tab === 'tried' && <TriedPanel {...panel} functions={catalogue.functions} />}
-          {tab === 'found' && <FoundPanel {...panel} odours={catalogue.odours} who={session.name} leads={leads} />}
           {tab === 'photos' && (
             <PhotosPanel
               job={job.id}
@@ -197,10 +194,24 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
               surfaces={surfaces}
             />
           )}
-          {tab === 'told' && <ExpectPanel {...panel} surfaces={surfaces} catalogue={catalogue} job={job.id} />}
+          {tab !== 'photos' && (
+            <ConfigProvider componentDisabled={!may}>
+              <fieldset className="stack bare" disabled={!may}>
+                {tab === 'car' && <CarPanel {...panel} catalogue={catalogue} memory={memory.data} />}
+                {tab === 'asked' && <AgreedPanel {...panel} who={session.name} catalogue={catalogue} />}
+                {tab === 'tried' && <TriedPanel {...panel} functions={catalogue.functions} />}
+                {tab === 'found' && (
+                  <FoundPanel {...panel} odours={catalogue.odours} who={session.name} leads={leads} />
+                )}
+                {tab === 'told' && (
+                  <ExpectPanel {...panel} surfaces={surfaces} catalogue={catalogue} job={job.id} open={may} />
+                )}
+              </fieldset>
+            </ConfigProvider>
+          )}
         </Tabs>
         <div role="status" className="soft">
-          {words[draft.state]}
+          {may ? words[draft.state] : words.closed}
         </div>
         {draft.error && <Told error={draft.error} onRetry={() => void draft.flush()} />}
         {draft.conflict && (
@@ -208,6 +219,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
             <strong>{words.staleTitle}.</strong> <Button onClick={draft.takeTheirs}>{words.takeTheirs}</Button>
           </div>
         )}
+        <Button onClick={() => keepFile(draft.checkIn)}>{words.keepJson}</Button>
         <Button type="primary" size="large" onClick={() => void seeProcedure()}>
           {words.procedure}
         </Button>

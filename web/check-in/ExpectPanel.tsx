@@ -14,7 +14,8 @@ export function ExpectPanel({
   surfaces,
   catalogue,
   job,
-}: PanelProps & { surfaces: readonly Surface[]; catalogue: Catalogue; job: string }) {
+  open,
+}: PanelProps & { surfaces: readonly Surface[]; catalogue: Catalogue; job: string; open: boolean }) {
   const [name, setName] = useState(checkIn.agreement?.name ?? checkIn.customer)
   const [strokes, setStrokes] = useState<number[][]>([])
   const expectations = expectationsOf(checkIn, surfaces, catalogue)
@@ -63,7 +64,7 @@ export function ExpectPanel({
           </svg>
           <Button onClick={() => onChange(unsigned)}>{words.signAgain}</Button>
         </>
-      ) : (
+      ) : open ? (
         <>
           <SignaturePad strokes={strokes} onChange={setStrokes} />
           <Input
@@ -77,6 +78,8 @@ export function ExpectPanel({
             {words.agree}
           </Button>
         </>
+      ) : (
+        <p>{words.notSigned}</p>
       )}
       <a className="plain-link" href={`/api/jobs/${job}/check-in/sheet`} download>
         {words.printSheet}

@@ -2,10 +2,10 @@ import { Button, Input, Select } from 'antd'
 import { type MouseEvent, useRef, useState } from 'react'
 import type { Surface } from '#core/cabin/schema.ts'
 import type { PhotoKind, PhotoView } from '#server/photos/views.ts'
+import { useAddPhoto, useMarkPhoto, usePhotos, useRemovePhoto } from '#web/app/photos.ts'
 import { ComparePhotos } from '#web/ui/ComparePhotos.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { Camera } from './Camera.tsx'
-import { useAddPhoto, useMarkPhoto, usePhotos, useRemovePhoto } from './photos.ts'
 import { words } from './words.ts'
 
 const address = (photo: PhotoView) => `/api/photos/${photo.id}`

@@ -28,7 +28,9 @@ const markWords: Record<string, string> = {
 }
 
 function describe(look: PatchLook): string {
-  return [look.name, soilWords[look.soil], ...[...look.marks].map((m) => markWords[m])].join(', ')
+  // What is drawn on the patch is in its name as well, for those who say what they see.
+  const drawn = look.marks.length > 1 ? [look.marks] : []
+  return [look.name, soilWords[look.soil], ...[...look.marks].map((m) => markWords[m]), ...drawn].join(', ')
 }
 
 /** Nose-up: turned a quarter clockwise, so that the car's front is at the top and its right side at the right. */

@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
@@ -13,6 +13,7 @@ import { Fetching } from '#web/ui/Fetching.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { nextStep, stepsAfter } from './choose.ts'
+import { DamageDialog } from './DamageDialog.tsx'
 import { NowCard } from './NowCard.tsx'
 import './work.css'
 import { words } from './words.ts'
@@ -25,6 +26,7 @@ export default function WorkScreen() {
   const say = useSay(id!)
   const mayWork = useMay('work.do')
   const now = useNow(1000)
+  const [flagging, setFlagging] = useState(false)
   const body = work.data?.job.body
   const surfaces = useMemo(
     () => (body && catalogue.data ? surfacesOf(body, catalogue.data.surfaces) : []),
@@ -135,6 +137,22 @@ export default function WorkScreen() {
             </ul>
           </section>
         )}
+        {mayWork && (
+          <div className="row">
+            <Button size="large" onClick={() => setFlagging(true)}>
+              {words.damage}
+            </Button>
+            {state.found.length > 0 && <span className="soft">{words.damageFound(state.found.length)}</span>}
+          </div>
+        )}
+        <DamageDialog
+          job={id!}
+          open={flagging}
+          surfaces={surfaces}
+          damages={catalogue.data?.damages ?? []}
+          onClose={() => setFlagging(false)}
+          onSay={(s) => say.mutate(s)}
+        />
         {after.length > 0 && (
           <section className="card">
             <h3>{words.next}</h3>

@@ -1,8 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
 import type { PhotoKind, PhotoView } from '#server/photos/views.ts'
-import { get, put, remove, sendFile } from '#web/app/http.ts'
 import { shrunk } from '#web/workers/shrunk.ts'
+import { get, put, remove, sendFile } from './http.ts'
 
 const key = (job: string) => ['jobs', job, 'photos']
 

@@ -1,0 +1,82 @@
+import { Input, Modal, Select } from 'antd'
+import { useRef, useState } from 'react'
+import type { Surface } from '#core/cabin/schema.ts'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Say } from '#web/app/ledger.ts'
+import { useAddPhoto } from '#web/app/photos.ts'
+import { Told } from '#web/ui/Told.tsx'
+import { words } from './words.ts'
+
+interface Props {
+  job: string
+  open: boolean
+  surfaces: readonly Surface[]
+  damages: Catalogue['damages']
+  onClose: () => void
+  onSay: (say: Say) => void
+}
+
+/** Damage that comes to light during the work is written down at once, with its time and if possible a photo, so that nobody is blamed. */
+export function DamageDialog({ job, open, surfaces, damages, onClose, onSay }: Props) {
+  const add = useAddPhoto(job)
+  const file = useRef<HTMLInputElement>(null)
+  const [surface, setSurface] = useState<string>()
+  const [kind, setKind] = useState(damages[0]?.id ?? '')
+  const [note, setNote] = useState('')
+  const record = async () => {
+    if (!surface) return
+    const picture = file.current?.files?.[0]
+    const photo = picture
+      ? await add.mutateAsync({ file: picture, kind: 'damage', surface }).catch(() => null)
+      : undefined
+    // Without the photo it was meant to have, nothing is said: try again, or take the file out.
+    if (photo === null) return
+    onSay({ type: 'damage-found', data: { surface, kind, note: note.trim(), ...(photo ? { photo: photo.id } : {}) } })
+    setNote('')
+    onClose()
+  }
+  return (
+    <Modal
+      title={words.damageTitle}
+      open={open}
+      onCancel={onClose}
+      onOk={() => void record()}
+      okText={words.damageSay}
+      confirmLoading={add.isPending}
+      okButtonProps={{ disabled: !surface }}
+    >
+      <div className="stack" style={{ gap: 10 }}>
+        <p className="soft">{words.damageLead}</p>
+        <Select
+          aria-label={words.damageWhere}
+          placeholder={words.damageWhere}
+          showSearch={{ optionFilterProp: 'label' }}
+          value={surface}
+          onChange={setSurface}
+          options={surfaces.map((s) => ({ value: s.id, label: s.name }))}
+        />
+        <Select
+          aria-label={words.damageKind}
+          value={kind}
+          onChange={setKind}
+          options={damages.map((d) => ({ value: d.id, label: d.name }))}
+        />
+        <Input
+          aria-label={words.damageNote}
+          placeholder={words.damageNote}
+          maxLength={300}
+          value={note}
+          onChange={(e) => setNote(e.target.value)}
+        />
+        <input
+          ref={file}
+          type="file"
+          accept="image/jpeg,image/png,image/webp"
+          capture="environment"
+          aria-label={words.damagePhoto}
+        />
+        {add.isError && <Told error={add.error} />}
+      </div>
+    </Modal>
+  )
+}
