@@ -78,6 +78,13 @@ export function BrushBar({ brush, onPick, catalogue }: Props) {
             options={words.ages}
           />
           <Select
+            aria-label="Size of stain"
+            value={brush.size ?? 'coin'}
+            style={{ width: 116 }}
+            onChange={(size) => onPick({ ...brush, size })}
+            options={words.sizes}
+          />
+          <Select
             aria-label="Earlier attempts"
             value={brush.attempts}
             style={{ width: 130 }}

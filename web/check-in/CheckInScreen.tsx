@@ -8,7 +8,7 @@ import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { JobView } from '#server/check-in/views.ts'
 import { useJob } from '#web/app/JobFrame.tsx'
 import { useCatalogue, useMay, useSignedIn } from '#web/app/session.ts'
-import { CabinSheet } from '#web/ui/CabinSheet.tsx'
+import { CabinSheet, type Spot } from '#web/ui/CabinSheet.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { useNarrow } from '#web/ui/narrow.ts'
 import { Told } from '#web/ui/Told.tsx'
@@ -71,11 +71,11 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
 
   const setCondition = (next: typeof condition, step = true) =>
     draft.change({ ...draft.latest.current, condition: next }, step)
-  const put = (surface: string, with_: Brush, step: boolean) =>
-    setCondition(paint(draft.latest.current.condition, surface, with_), step)
-  const touch = (surface: string) => {
+  const put = (surface: string, with_: Brush, step: boolean, place?: Spot) =>
+    setCondition(paint(draft.latest.current.condition, surface, with_, place), step)
+  const touch = (surface: string, place?: Spot) => {
     if (!may) return
-    put(surface, brush, !strokeOpen)
+    put(surface, brush, !strokeOpen, place)
     setStrokeOpen(true)
   }
   const key = (surface: string, event: KeyboardEvent) => {
@@ -164,6 +164,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
               name: names.get(id)!.name,
               soil: condition[id]?.soil ?? 0,
               marks: marksOf(condition[id]),
+              spots: (condition[id]?.stains ?? []).flatMap((stain) => stain.at ?? []),
               ...(comparing ? { lit: unusual.some((d) => d.surface === id) } : {}),
             })}
             onTouch={touch}

@@ -7,7 +7,7 @@ export type Brush =
   | { kind: 'soil'; level: number }
   | { kind: 'hair'; level: number }
   | { kind: 'sand'; level: number }
-  | { kind: 'stain'; stain: Stain['kind']; age: Stain['age']; attempts: number }
+  | { kind: 'stain'; stain: Stain['kind']; age: Stain['age']; attempts: number; size?: Stain['size'] }
   | { kind: 'damage'; damage: string }
   | { kind: 'moisture'; moisture: Moisture }
   | { kind: 'biohazard'; biohazard: string }
@@ -20,7 +20,7 @@ function toggled<T>(list: readonly T[] | undefined, is: (item: T) => boolean, it
   return old.some(is) ? old.filter((other) => !is(other)) : [...old, item]
 }
 
-function painted(old: SurfaceCondition, brush: Brush): SurfaceCondition {
+function painted(old: SurfaceCondition, brush: Brush, at: Stain['at']): SurfaceCondition {
   switch (brush.kind) {
     case 'soil':
       return { ...old, soil: brush.level }
@@ -28,7 +28,13 @@ function painted(old: SurfaceCondition, brush: Brush): SurfaceCondition {
     case 'sand':
       return { ...old, [brush.kind]: brush.level }
     case 'stain': {
-      const stain = { kind: brush.stain, age: brush.age, attempts: brush.attempts }
+      const stain: Stain = {
+        kind: brush.stain,
+        age: brush.age,
+        attempts: brush.attempts,
+        ...(brush.size ? { size: brush.size } : {}),
+        ...(at ? { at } : {}),
+      }
       return { ...old, stains: toggled(old.stains, (s) => s.kind === brush.stain, stain) }
     }
     case 'damage':
@@ -42,9 +48,9 @@ function painted(old: SurfaceCondition, brush: Brush): SurfaceCondition {
   }
 }
 
-/** The condition after a brush touched a surface. Clean surfaces are not kept. */
-export function paint(condition: Condition, surface: string, brush: Brush): Condition {
-  const after = painted(condition[surface] ?? none, brush)
+/** The condition after a brush touched a surface, for a stain at a place of it. Clean surfaces are not kept. */
+export function paint(condition: Condition, surface: string, brush: Brush, at?: Stain['at']): Condition {
+  const after = painted(condition[surface] ?? none, brush, at)
   const next = { ...condition }
   if (isClean(after)) delete next[surface]
   else next[surface] = after

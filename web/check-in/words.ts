@@ -17,6 +17,7 @@ export const words = {
     biohazard: 'B Bio',
   },
   ages: options({ fresh: 'fresh', days: 'some days', old: 'old' }),
+  sizes: options({ coin: 'coin', palm: 'palm', panel: 'whole panel' }),
   wet: options({ damp: 'damp', soaked: 'soaked', ring: 'water ring' }),
   tools: 'Whole sheet',
   brushOver: 'Brush over …',

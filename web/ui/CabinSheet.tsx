@@ -3,6 +3,12 @@ import { arrows, neighbour } from '#core/cabin/neighbour.ts'
 import type { Patch, Sheet } from '#core/cabin/sheet.ts'
 import './cabin-sheet.css'
 
+/** A place on a patch, as shares of its length and width. */
+export interface Spot {
+  x: number
+  y: number
+}
+
 export interface PatchLook {
   name: string
   soil: number
@@ -12,6 +18,8 @@ export interface PatchLook {
   marks: string
   /** Lit: this is where the work is. */
   lit?: boolean
+  /** Places of stains on it. */
+  spots?: readonly Spot[]
   dim?: boolean
   done?: boolean
 }
@@ -56,8 +64,8 @@ interface Props {
   look: (surface: string) => PatchLook
   label: string
   noseUp?: boolean
-  /** Called for each patch a stroke touches, once a stroke. */
-  onTouch?: (surface: string) => void
+  /** Called for each patch a stroke touches, once a stroke; by pointer with the place, as shares of the unturned patch. */
+  onTouch?: (surface: string, at?: Spot) => void
   /** Called when a stroke ends. */
   onStrokeEnd?: () => void
   /** Keys other than arrows, on the focused patch. */
@@ -83,10 +91,14 @@ export function CabinSheet({
   const id = useId()
   const active = onTouch !== undefined
 
-  const touch = (surface: string) => {
+  const touch = (surface: string, event: PointerEvent) => {
     if (!touched.current || touched.current.has(surface)) return
     touched.current.add(surface)
-    onTouch?.(surface)
+    const ground = svg.current?.querySelector(`[data-surface="${surface}"] .ground`)?.getBoundingClientRect()
+    if (!ground) return onTouch?.(surface)
+    const share = (v: number) => Math.round(100 * Math.min(1, Math.max(0, v))) / 100
+    const [x, y] = [share((event.clientX - ground.x) / ground.width), share((event.clientY - ground.y) / ground.height)]
+    onTouch?.(surface, noseUp ? { x: y, y: share(1 - x) } : { x, y })
   }
   const surfaceAt = (event: PointerEvent) =>
     (document.elementFromPoint(event.clientX, event.clientY) as Element | null)
@@ -99,11 +111,11 @@ export function CabinSheet({
     svg.current?.setPointerCapture(event.pointerId)
     setFocus(surface)
     onFocusPatch?.(surface)
-    touch(surface)
+    touch(surface, event)
   }
   const move = (event: PointerEvent) => {
     const surface = touched.current && surfaceAt(event)
-    if (surface) touch(surface)
+    if (surface) touch(surface, event)
   }
   const end = () => {
     if (!touched.current) return
@@ -202,6 +214,11 @@ export function CabinSheet({
               <rect {...shape} fill={`url(#${id}-${is.weave})`} pointerEvents="none" />
             )}
             {is.soil > 0 && !is.dim && <rect {...shape} fill={`url(#${id}-${is.soil})`} pointerEvents="none" />}
+            {is.spots?.map((spot) => {
+              const { x, y } = noseUp ? { x: 1 - spot.y, y: spot.x } : spot
+              const [cx, cy] = [patch.x + x * patch.w, patch.y + y * patch.h]
+              return <circle key={`${x} ${y}`} className="spot" cx={cx} cy={cy} r="4" pointerEvents="none" />
+            })}
             {is.marks && (
               <g pointerEvents="none" transform={`translate(${patch.x + patch.w / 2} ${patch.y + patch.h / 2})`}>
                 <rect
