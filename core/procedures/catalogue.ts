@@ -83,6 +83,8 @@ export const Programme = Type.Object(
     groom: Type.Optional(Type.Union([Type.Literal('always'), Type.Literal('extracted')])),
     /** From this soil level on, what remains is recorded as well. */
     recordFrom: Type.Optional(Type.Integer()),
+    /** From this soil level on the rest is a specialist's; the gentle work is still done. */
+    specialistFrom: Type.Optional(Type.Integer()),
   },
   Strict,
 )
@@ -104,7 +106,8 @@ export const OrderRule = Type.Object(
     first: Selector,
     next: Selector,
     scope: Type.Union([Type.Literal('car'), Type.Literal('group'), Type.Literal('row'), Type.Literal('surface')]),
-    lag: Type.Optional(Type.Object({ min: Type.Number(), max: Type.Number() }, Strict)),
+    /** Minutes between; without a longest one it is only waited for. */
+    lag: Type.Optional(Type.Object({ min: Type.Number(), max: Type.Optional(Type.Number()) }, Strict)),
     /** Several firsts follow each other, and only the last one carries the lag. */
     chain: Type.Optional(Type.Boolean()),
     house: Type.Optional(Type.Object({ rule: Text, choice: Text }, Strict)),
@@ -114,15 +117,33 @@ export const OrderRule = Type.Object(
 )
 export type OrderRule = Static<typeof OrderRule>
 
-export const HouseRule = Type.Object(
+/** One school of a house rule: its reason, and what it changes. What only changes the order is said by order rules that name it. */
+export const HouseChoice = Type.Object(
   {
     id: Text,
     name: Text,
-    default: Text,
-    choices: Type.Array(Type.Object({ id: Text, name: Text, reason: Text }, Strict)),
+    reason: Text,
+    /** Treatments used instead, where all of them may be; none: left out. */
+    swap: Type.Optional(
+      Type.Array(
+        Type.Object({ treatment: Text, families: Type.Optional(Type.Array(Text)), use: Type.Array(Text) }, Strict),
+      ),
+    ),
+    /** Whether product goes on the tool or on the surface, by treatment. */
+    on: Type.Optional(Type.Record(Text, Type.Union([Type.Literal('tool'), Type.Literal('surface')]))),
+    motion: Type.Optional(Type.Record(Text, Text)),
+    /** Treatments done with water alone. */
+    noProduct: Type.Optional(Type.Array(Text)),
+    /** Every surface of a kind is worked as its most soiled one. */
+    uniform: Type.Optional(Type.Boolean()),
+    /** Said with the procedure. */
+    note: Type.Optional(Text),
   },
   Strict,
 )
+export type HouseChoice = Static<typeof HouseChoice>
+
+export const HouseRule = Type.Object({ id: Text, name: Text, default: Text, choices: Type.Array(HouseChoice) }, Strict)
 export type HouseRule = Static<typeof HouseRule>
 
 /** A kind of stain on colourfast synthetic cloth or carpet (catalogue C3). Chances of full removal in percent. */

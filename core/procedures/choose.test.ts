@@ -37,6 +37,7 @@ describe('rungs by soil', () => {
   it('coated leather is cleaned and finished, never soaked', () => {
     expect(chosen(base, { soil: 4 }, 'coated-leather').treatments).toEqual([
       'vac_seat',
+      'steam_leather',
       'leather_clean',
       'leather_protect',
     ])
@@ -49,9 +50,16 @@ describe('rungs by soil', () => {
     )
     for (const id of ['lm', 'hotx', 'enzyme', 'acid']) expect(treatments).not.toContain(id)
   })
-  it('real suede and wool are for a specialist here, and that is said', () => {
-    expect(chosen(base, { soil: 2 }, 'real-suede')).toMatchObject({ treatments: [], residuals: ['specialist'] })
-    expect(chosen(base, { soil: 2 }, 'wool')).toMatchObject({ treatments: [], residuals: ['specialist'] })
+  it.each([
+    ['synthetic-suede', ['vac_seat', 'panel', 'panel_again'], ['vac_seat', 'lm'], 'record'],
+    ['real-suede', ['vac_seat', 'dry_brush'], ['vac_seat', 'dry_brush'], 'specialist'],
+    ['uncoated-leather', ['panel'], ['panel'], 'specialist'],
+    ['wool', ['vac_seat', 'wool_lm'], ['vac_seat', 'wool_lm'], 'specialist'],
+  ])('%s keeps to its gentle rungs, and what they leave is told', (material, heavy, severe, code) => {
+    expect(chosen(base, { soil: 3 }, material).treatments).toEqual(heavy)
+    const worst = chosen(base, { soil: 4 }, material)
+    expect(worst.treatments).toEqual(severe)
+    expect(worst.residuals).toContain(code)
   })
   it('a headliner too far gone is worked once, gently, and what remains is recorded', () => {
     expect(chosen('overhead-1.headliner', { soil: 4 })).toMatchObject({ treatments: ['bonnet'], residuals: ['record'] })

@@ -1,6 +1,6 @@
 import type { Feature, Material, Surface } from '#core/cabin/schema.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
-import type { Catalogue, Permission, Programme, StainKind, Treatment } from './catalogue.ts'
+import type { Catalogue, HouseChoice, Permission, Programme, StainKind, Treatment } from './catalogue.ts'
 import type { Residual } from './schema.ts'
 
 /** One treatment of one surface, before grouping into steps. `area` in m² as worked. */
@@ -145,6 +145,7 @@ export function chooseWork(
   catalogue: Catalogue,
   means: Means,
   given: Limits = { ceiling: Number.POSITIVE_INFINITY, forbidden: new Map(), also: [] },
+  house: readonly HouseChoice[] = [],
 ): { work: Work[]; residuals: Residual[] } {
   const residuals: Residual[] = []
   const record = (code: string, reason: string) =>
@@ -198,9 +199,12 @@ export function chooseWork(
     (programme.groom === 'always' || (programme.groom === 'extracted' && ids.some((id) => extraction.has(id))))
   )
     ids.push('groom')
+  if (programme.specialistFrom !== undefined && condition.soil >= programme.specialistFrom)
+    record('specialist', `Soil this heavy on ${material.name} is a specialist’s; only the gentle work is done.`)
   if (programme.recordFrom !== undefined && condition.soil >= programme.recordFrom) {
     record('record', `Soil this heavy on ${material.name} is worked once, gently; what remains is recorded.`)
   }
+  ids = swapped(ids, house, material, (id) => refusal(treatmentOf(id), material, means, limits) === undefined)
   const work: Work[] = []
   for (const id of new Set(ids)) {
     const treatment = treatmentOf(id)
@@ -220,6 +224,20 @@ export function chooseWork(
     })
   }
   return { work, residuals }
+}
+
+/** The house's own way instead of the usual one, where everything it uses may be used here; else the usual one stays. */
+function swapped(
+  ids: readonly string[],
+  house: readonly HouseChoice[],
+  material: Material,
+  allowed: (treatment: string) => boolean,
+): string[] {
+  const swaps = house.flatMap((choice) => choice.swap ?? [])
+  return ids.flatMap((id) => {
+    const swap = swaps.find((s) => s.treatment === id && (s.families?.includes(material.family) ?? true))
+    return swap?.use.every(allowed) ? swap.use : [id]
+  })
 }
 
 /** The highest rung at or below the soil level that may be used here; what a lower one leaves is recorded with the reason. */

@@ -4,7 +4,7 @@ import { surfacesOf, zoneGroupName } from '#core/cabin/surfaces.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
 import { type Air, doorsAndBlower, minutesToTouchDry } from '#core/drying/dry-time.ts'
 import { BadInput } from '#core/units/fault.ts'
-import type { Catalogue, Treatment } from './catalogue.ts'
+import type { Catalogue, HouseChoice, Treatment } from './catalogue.ts'
 import { cautionsFor } from './cautions.ts'
 import { chooseWork, leftOn, limitsOf, type Work } from './choose.ts'
 import { expectationsOf } from './expectations.ts'
@@ -29,6 +29,19 @@ function carSoil(surfaces: readonly Surface[], condition: ProcedureRequest['chec
   return Math.max(1, Math.round(weighted / sum(surfaces.map((s) => s.area))))
 }
 
+/** Every surface of a kind and material takes the soil of the most soiled one among those that are soiled at all. */
+function uniform(condition: ProcedureRequest['checkIn']['condition'], surfaces: readonly Surface[]) {
+  const key = (s: Surface) => `${s.kind} ${s.material}`
+  const worst = new Map<string, number>()
+  for (const s of surfaces) worst.set(key(s), Math.max(worst.get(key(s)) ?? 0, condition[s.id]?.soil ?? 0))
+  return Object.fromEntries(
+    surfaces.flatMap((s) => {
+      const soil = worst.get(key(s))!
+      return soil === 0 && !condition[s.id] ? [] : [[s.id, { ...condition[s.id], soil }]]
+    }),
+  )
+}
+
 function stepOf(
   works: readonly Work[],
   zoneGroup: string,
@@ -36,11 +49,15 @@ function stepOf(
   rows: number,
   severe: boolean,
   catalogue: Catalogue,
+  house: readonly HouseChoice[],
 ): Draft {
   const { treatment, stage } = works[0]!
   const p50 = sum(works.map(workMinutes))
   const area = sum(works.map((w) => w.area))
-  const product = treatment.product && catalogue.products.find((p) => p.id === treatment.product!.id)!
+  const plain = house.some((c) => c.noProduct?.includes(treatment.id))
+  const product = plain
+    ? undefined
+    : treatment.product && catalogue.products.find((p) => p.id === treatment.product!.id)!
   return {
     id: `${treatment.id}:${zoneGroup}`,
     stage,
@@ -70,8 +87,8 @@ function stepOf(
           ml: area * (treatment.dose ?? treatment.applied),
         }
       : null,
-    on: treatment.on,
-    motion: treatment.motion,
+    on: house.flatMap((c) => c.on?.[treatment.id] ?? [])[0] ?? treatment.on,
+    motion: house.flatMap((c) => c.motion?.[treatment.id] ?? [])[0] ?? treatment.motion,
     tool: treatment.tool,
     towels: treatment.towels,
     applied: treatment.applied,
@@ -279,13 +296,19 @@ function totalsOf(
 }
 
 /** The notes of a procedure: what holds for the whole car and is said once. */
-function notesOf({ checkIn }: ProcedureRequest, features: readonly Feature[], catalogue: Catalogue): string[] {
+function notesOf(
+  { checkIn }: ProcedureRequest,
+  features: readonly Feature[],
+  house: readonly HouseChoice[],
+  catalogue: Catalogue,
+): string[] {
   const refused = catalogue.permissions.filter((p) => checkIn.permissions[p.id] === false)
   const sold = catalogue.packages.find((p) => p.id === checkIn.package)
   const levels = ['', 'faint', 'clear', 'strong']
   return [
     ...(sold ? [`Sold: ${sold.name}. Marked surfaces outside it are not worked.`] : []),
     ...features.map((f) => `${f.name}: ${f.note}`),
+    ...house.flatMap((c) => c.note ?? []),
     ...refused.map((p) => `Refused, may we ${p.question} ${p.refused}`),
     ...(checkIn.odours ?? []).map((o) => {
       const name = catalogue.odours.find((k) => k.id === o.kind)!.name
@@ -320,33 +343,38 @@ export function generateProcedure(request: ProcedureRequest, catalogue: Catalogu
   const features = catalogue.features.filter((f) => body.features?.includes(f.id))
   const refused = catalogue.permissions.filter((p) => checkIn.permissions[p.id] === false)
   const sold = catalogue.packages.find((p) => p.id === checkIn.package)
+  const choices = { ...Object.fromEntries(catalogue.houseRules.map((r) => [r.id, r.default])), ...request.houseRules }
+  const house = catalogue.houseRules.map((r) => r.choices.find((c) => c.id === choices[r.id])!)
+  const condition = house.some((c) => c.uniform) ? uniform(checkIn.condition, surfaces) : checkIn.condition
   const chosen = surfaces
     .filter((surface) => !sold || sold.groups.includes(surface.group))
     .map((surface) =>
       chooseWork(
         surface,
-        checkIn.condition[surface.id] ?? clean,
+        condition[surface.id] ?? clean,
         catalogue,
         means,
         limitsOf(surface, features, refused, catalogue),
+        house,
       ),
     )
   const works = chosen.flatMap((c) => c.work)
   const residuals: Residual[] = chosen.flatMap((c) => c.residuals)
-  const soil = carSoil(surfaces, checkIn.condition)
+  const soil = carSoil(surfaces, condition)
   const severe = soil >= 4
   const zones = unique(surfaces.map((s) => s.zone))
   const rows = body.rows.length
 
   const used: Treatment[] = catalogue.treatments.filter((t) => works.some((w) => w.treatment === t))
   const setUps = setUpMinutes(used)
-  const worked = [...groupWork(works).values()].map((g) => stepOf(g.works, g.zoneGroup, zones, rows, severe, catalogue))
+  const worked = [...groupWork(works).values()].map((g) =>
+    stepOf(g.works, g.zoneGroup, zones, rows, severe, catalogue, house),
+  )
   const drafts: Draft[] = [
     ...wholeCarSteps(soil, request, sum(setUps.map((u) => u.minutes)), surfaces, zones, severe, catalogue),
     ...worked,
     ...dryingSteps(worked, works, rows, doorsAndBlower, severe, catalogue),
   ]
-  const choices = { ...Object.fromEntries(catalogue.houseRules.map((r) => [r.id, r.default])), ...request.houseRules }
   const orderables: Orderable[] = drafts
   const links = linkSteps(orderables, bindingRules(catalogue.orderRules, choices))
   const steps = inOrder(drafts, links).map((draft) => {
@@ -363,6 +391,6 @@ export function generateProcedure(request: ProcedureRequest, catalogue: Catalogu
     totals: totalsOf(steps, works, setUps, soil, severe, request.seed ?? 1),
     residuals,
     expectations: expectationsOf(checkIn, surfaces, catalogue),
-    notes: notesOf(request, features, catalogue),
+    notes: notesOf(request, features, house, catalogue),
   }
 }
