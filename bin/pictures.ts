@@ -73,6 +73,9 @@ await shoot(lead, 'procedure', `/jobs/${fleet}/procedure`, async (page) => {
   await page.locator('details.step').nth(16).locator('summary').click()
   await page.locator('details.step').nth(13).scrollIntoViewIfNeeded()
 })
+await shoot(lead, 'standards', '/standards', async (page) => {
+  await page.getByRole('radio').nth(17).focus()
+})
 await shoot(lead, 'mixing', '/mixing')
 await shoot(lead, 'plan', '/plan', async (page) => {
   await page.locator('.lanes .block.ahead').nth(1).click()

@@ -239,6 +239,24 @@ describe('mixing and plan', () => {
 
 const customer = { name: 'Ms Quill', contact: '', notes: '', sensitivities: '', finish: 'standard' }
 
+describe('house rules', () => {
+  it('are kept by a lead, change the next procedure and not one that was issued', async () => {
+    const before = await issuedJob()
+    const choices = { choices: { headliner: 'towel' } }
+    expect((await hand.send('PUT', '/api/house-rules', choices)).status).toBe(403)
+    expect(
+      (await lead.send('PUT', '/api/house-rules', { choices: { headliner: 'fire' } })).body.errors[0].pointer,
+    ).toBe('/choices/headliner')
+    expect((await lead.send('PUT', '/api/house-rules', choices)).status).toBe(200)
+    expect((await hand.get('/api/house-rules')).body).toEqual(choices)
+    const after = await issuedJob()
+    const requestOf = async (id: string) => (await lead.get(`/api/jobs/${id}/procedure`)).body.request.houseRules
+    expect(await requestOf(before.id)).toEqual({})
+    expect(await requestOf(after.id)).toEqual(choices.choices)
+    await lead.send('PUT', '/api/house-rules', { choices: {} })
+  })
+})
+
 describe('bad bodies', () => {
   const random = seededRandom(99)
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
@@ -311,6 +329,7 @@ describe('bad bodies', () => {
       'PUT /api/customers/:id': { version: 1, ...customer },
       'POST /api/fleet': { id: uuidv7(), csv: 'plate,body\nX 1,saloon', take: 'good' },
       'PUT /api/bodies': { id: uuidv7(), version: 0, body: carA().checkIn.vehicle.body },
+      'PUT /api/house-rules': { choices: { headliner: 'towel' } },
       'PUT /api/models': { make: 'Brant', model: 'Fennel', text: 'x', version: 0 },
       'PUT /api/photos/:id/marks': [{ x: 0.5, y: 0.5, text: 'x' }],
       'POST /api/jobs/:id/events': event('step-skipped', { step: 'walk_round:car', reason: 'a good reason' }),
@@ -442,6 +461,7 @@ describe('the published description', () => {
     expect((await owner.send('DELETE', `/api/bodies/${shape}`)).status).toBe(204)
     const note = { make: 'a', model: 'b', text: 'c', version: 0 }
     expect((await owner.send('PUT', '/api/models', note)).status).toBe(200)
+    expect((await owner.send('PUT', '/api/house-rules', { choices: {} })).status).toBe(200)
     const csv = 'plate,body\nF 1,saloon'
     expect((await owner.send('POST', '/api/fleet', { id: uuidv7(), csv, take: 'none' })).status).toBe(200)
     const person = {

@@ -16,6 +16,7 @@ export type Audited =
   | 'role-changed'
   | 'pin-changed'
   | 'customer-erased'
+  | 'house-rules'
 
 /** Writes down who was let in or kept out, and whose rights changed. Secrets never come here. */
 export async function note(

@@ -19,6 +19,7 @@ export const permissions = {
   'photos.add': everyone,
   'procedure.see': everyone,
   'procedure.issue': leads,
+  'standards.write': leads,
   'mixing.see': everyone,
   'mixing.log': ['owner', 'lead', 'technician'],
   'plan.see': everyone,

@@ -7,3 +7,10 @@ export const ProcedureView = Type.Object(
   { additionalProperties: false },
 )
 export type ProcedureView = Static<typeof ProcedureView>
+
+/** The shop's choices by house rule; what is not named is the rule's default. */
+export const HouseRulesView = Type.Object(
+  { choices: Type.Record(Type.String({ maxLength: 60 }), Type.String({ maxLength: 60 })) },
+  { additionalProperties: false },
+)
+export type HouseRulesView = Static<typeof HouseRulesView>

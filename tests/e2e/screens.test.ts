@@ -34,6 +34,7 @@ const screens = [
   '/mixing',
   '/plan',
   '/work',
+  '/standards',
   '/jobs/Brant Fennel/procedure',
   '/jobs/Calder Slipware/check-in',
   '/jobs/Calder Slipware/procedure',

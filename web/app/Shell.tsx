@@ -18,6 +18,7 @@ const places = [
   { to: '/plan', name: words.places.plan },
   { to: '/work', name: words.places.work },
 ]
+const leadPlace = { to: '/standards', name: words.places.standards, desk: true }
 const ownerPlace = { to: '/people', name: words.places.people }
 const logo = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done' as const }))
 
@@ -34,7 +35,11 @@ export function Shell() {
   const now = useNow(10_000)
   const [theme, setTheme] = useTheme()
   const { pathname } = useLocation()
-  const shown = session.permissions.includes('people.write') ? [...places, ownerPlace] : places
+  const shown: { to: string; name: string; desk?: boolean }[] = [
+    ...places,
+    ...(session.permissions.includes('standards.write') ? [leadPlace] : []),
+    ...(session.permissions.includes('people.write') ? [ownerPlace] : []),
+  ]
   useIdle(idleMinutes, () => signOut.mutate())
   const [help, setHelp] = useHelp()
   const here = shown.findLast((p) => (p.to === '/' ? pathname === '/' : pathname.startsWith(p.to)))
@@ -54,7 +59,7 @@ export function Shell() {
         </div>
         <nav className="shell-nav" aria-label="Places">
           {shown.map((place) => (
-            <NavLink key={place.to} to={place.to} end={place.to === '/'}>
+            <NavLink key={place.to} to={place.to} end={place.to === '/'} {...(place.desk ? { 'data-desk': true } : {})}>
               {place.name}
             </NavLink>
           ))}

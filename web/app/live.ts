@@ -24,7 +24,7 @@ export function useLive(): boolean {
         job: [['day'], ['jobs', change.job], ['demand'], ['plan']],
         plan: [['plan'], ['day'], ['jobs']],
         mixing: [['batches']],
-        people: [['people'], ['session']],
+        people: [['people'], ['session'], ['house-rules']],
         customers: [['customers']],
         vehicles: [['bodies'], ['models']],
       }[change.topic]

@@ -1,7 +1,15 @@
 /** User-visible words of the shell. */
 export const words = {
   product: 'Chamomile',
-  places: { day: 'Day', checkIn: 'Check-in', mixing: 'Mixing', plan: 'Plan', work: 'Work', people: 'People' },
+  places: {
+    day: 'Day',
+    checkIn: 'Check-in',
+    mixing: 'Mixing',
+    plan: 'Plan',
+    work: 'Work',
+    standards: 'Standards',
+    people: 'People',
+  },
   job: { checkIn: 'Check-in', procedure: 'Procedure', work: 'Work', final: 'Final check', report: 'Handover' },
   handOver: 'Someone else takes over',
   shortcuts: 'Keys on this screen',
