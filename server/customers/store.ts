@@ -6,6 +6,7 @@ import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
 import { note } from '#server/http/audit.ts'
 import type { FileStore } from '#server/http/files.ts'
 import { announce } from '#server/http/live.ts'
+import { dropUnused } from '#server/http/photo-files.ts'
 import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import type { CustomerFields, CustomerView } from './views.ts'
@@ -109,8 +110,5 @@ export async function eraseCustomer(db: Database, files: FileStore, scope: Scope
     await announce(tx, { shop: scope.shop, topic: 'customers' })
     return pictures.map((p) => p.hash)
   })
-  for (const hash of new Set(hashes)) {
-    const [left] = await db.select({ id: photos.id }).from(photos).where(eq(photos.hash, hash)).limit(1)
-    if (!left) await files.remove(hash)
-  }
+  await dropUnused(db, files, hashes)
 }

@@ -5,6 +5,7 @@ import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
 import type { FileStore } from '#server/http/files.ts'
 import { jobOf } from '#server/http/jobs.ts'
 import { announce } from '#server/http/live.ts'
+import { dropUnused } from '#server/http/photo-files.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { picture } from './picture.ts'
@@ -118,12 +119,4 @@ export async function removePhoto(db: Database, files: FileStore, scope: Scope, 
     await announce(tx, { shop: scope.shop, topic: 'job', job: row.job })
   })
   await dropUnused(db, files, [row.hash])
-}
-
-/** Removes files that no row leads to any more. */
-export async function dropUnused(db: Database, files: FileStore, hashes: readonly string[]): Promise<void> {
-  for (const hash of new Set(hashes)) {
-    const [left] = await db.select({ count: count() }).from(photos).where(eq(photos.hash, hash))
-    if (left!.count === 0) await files.remove(hash)
-  }
 }

@@ -1,34 +1,22 @@
-import pino from 'pino'
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
-import { seedDemo } from '#server/demo/day.ts'
-import { type Running, start } from '#server/serve.ts'
-import { launch } from '../support/browser.ts'
+import { type DemoHouse, demoHouse } from '../support/demo-house.ts'
 import { person } from '../support/watched-page.ts'
-import { freshDatabase } from '../support/world.ts'
 
 // What people see while the line is down, and when they walk away from a device.
 
-let running: Running
+let house: DemoHouse
 let browser: Browser
 let base: string
 let jobs: Map<string, string>
 let owner: Page | undefined
 
 beforeAll(async () => {
-  running = await start({
-    databaseUri: await freshDatabase(inject('database')),
-    port: 0,
-    pages: 'dist/web',
-    log: pino({ level: 'silent' }),
-  })
-  await seedDemo(running.world)
-  base = `http://127.0.0.1:${running.port}`
-  browser = await launch()
+  house = await demoHouse(inject('database'))
+  ;({ base, browser } = house)
 })
 afterAll(async () => {
-  await browser?.close()
-  await running?.stop()
+  await house?.close()
 })
 
 /** Goes to an address inside the application, without fetching the page again. */

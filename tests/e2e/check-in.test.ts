@@ -2,36 +2,24 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import pino from 'pino'
 import type { Browser, Locator, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
-import { seedDemo } from '#server/demo/day.ts'
-import { type Running, start } from '#server/serve.ts'
-import { launch } from '../support/browser.ts'
+import { type DemoHouse, demoHouse } from '../support/demo-house.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
-import { freshDatabase } from '../support/world.ts'
 
-let running: Running
+let house: DemoHouse
 let browser: Browser
 let base: string
 let desk: WatchedPage
 const folder = mkdtempSync(join(tmpdir(), 'chamomile-e2e-'))
 
 beforeAll(async () => {
-  running = await start({
-    databaseUri: await freshDatabase(inject('database')),
-    port: 0,
-    pages: 'dist/web',
-    log: pino({ level: 'silent' }),
-  })
-  await seedDemo(running.world)
-  base = `http://127.0.0.1:${running.port}`
-  browser = await launch()
+  house = await demoHouse(inject('database'))
+  ;({ base, browser } = house)
   desk = await person(browser, base, 'tam', '4182')
 })
 afterAll(async () => {
-  await browser?.close()
-  await running?.stop()
+  await house?.close()
   rmSync(folder, { recursive: true, force: true })
 })
 
@@ -330,6 +318,21 @@ it('damage that comes to light during the work is written down with its photo, a
   expect(await page.getByLabel('take photos?').getByRole('radio').first().isDisabled()).toBe(true)
   await tab(page, 'Photos').click()
   expect(await page.getByRole('button', { name: 'From file' }).isEnabled()).toBe(true)
+})
+
+it('a customer is changed, and erased on request after being asked', async () => {
+  const { page } = desk
+  await page.goto(`${base}/customers`)
+  await page.getByRole('button', { name: 'Lakeside Car Share' }).click()
+  await page.getByLabel('To take care of').fill('no perfume')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await page.getByText('Saved', { exact: true }).waitFor()
+  expect((await api(page, '/api/customers'))[0]).toMatchObject({ version: 2, sensitivities: 'no perfume' })
+  await page.getByRole('button', { name: 'Erase on request' }).click()
+  await page.getByRole('dialog').getByText('This cannot be undone.').waitFor()
+  await page.getByRole('button', { name: 'Erase for good' }).click()
+  await page.getByText('No customers kept yet.').waitFor()
+  expect(await api(page, '/api/customers')).toEqual([])
 })
 
 it('by finger on a phone: strokes paint, taps answer, the sheet stands nose-up', async () => {

@@ -1,31 +1,19 @@
-import pino from 'pino'
 import type { Browser } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
-import { seedDemo } from '#server/demo/day.ts'
-import { type Running, start } from '#server/serve.ts'
-import { launch } from '../support/browser.ts'
+import { type DemoHouse, demoHouse } from '../support/demo-house.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
-import { freshDatabase } from '../support/world.ts'
 
 let browser: Browser
-let running: Running
+let house: DemoHouse
 let base: string
 let jobs: Map<string, string>
 
 beforeAll(async () => {
-  running = await start({
-    databaseUri: await freshDatabase(inject('database')),
-    port: 0,
-    pages: 'dist/web',
-    log: pino({ level: 'silent' }),
-  })
-  await seedDemo(running.world)
-  base = `http://127.0.0.1:${running.port}`
-  browser = await launch()
+  house = await demoHouse(inject('database'))
+  ;({ base, browser } = house)
 })
 afterAll(async () => {
-  await browser?.close()
-  await running?.stop()
+  await house?.close()
 })
 
 const screens = [
@@ -35,6 +23,7 @@ const screens = [
   '/plan',
   '/work',
   '/standards',
+  '/customers',
   '/jobs/Brant Fennel/procedure',
   '/jobs/Calder Slipware/check-in',
   '/jobs/Calder Slipware/procedure',

@@ -22,6 +22,7 @@ const Procedure = lazy(() => import('#web/procedures/ProcedureScreen.tsx'))
 const Mixing = lazy(() => import('#web/mixing/MixingScreen.tsx'))
 const Plan = lazy(() => import('#web/plan/PlanScreen.tsx'))
 const WorkList = lazy(() => import('#web/work/WorkListScreen.tsx'))
+const Customers = lazy(() => import('#web/customers/CustomersScreen.tsx'))
 const Standards = lazy(() => import('#web/standards/StandardsScreen.tsx'))
 const People = lazy(() => import('#web/people/PeopleScreen.tsx'))
 const Work = lazy(() => import('#web/work/WorkScreen.tsx'))
@@ -62,6 +63,7 @@ const router = createBrowserRouter([
               { path: '/mixing', element: <Mixing /> },
               { path: '/plan', element: <Plan /> },
               { path: '/work', element: <WorkList /> },
+              { path: '/customers', element: <Customers /> },
               { path: '/standards', element: <Standards /> },
               { path: '/people', element: <People /> },
               {

@@ -18,6 +18,7 @@ const places = [
   { to: '/plan', name: words.places.plan },
   { to: '/work', name: words.places.work },
 ]
+const customerPlace = { to: '/customers', name: words.places.customers, desk: true }
 const leadPlace = { to: '/standards', name: words.places.standards, desk: true }
 const ownerPlace = { to: '/people', name: words.places.people }
 const logo = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done' as const }))
@@ -37,6 +38,7 @@ export function Shell() {
   const { pathname } = useLocation()
   const shown: { to: string; name: string; desk?: boolean }[] = [
     ...places,
+    ...(session.permissions.includes('customers.write') ? [customerPlace] : []),
     ...(session.permissions.includes('standards.write') ? [leadPlace] : []),
     ...(session.permissions.includes('people.write') ? [ownerPlace] : []),
   ]

@@ -7,6 +7,7 @@ export const words = {
     mixing: 'Mixing',
     plan: 'Plan',
     work: 'Work',
+    customers: 'Customers',
     standards: 'Standards',
     people: 'People',
   },

@@ -5,11 +5,12 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { readVin } from '#core/cabin/vin.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { MemoryView } from '#server/vehicles/views.ts'
+import { useCustomers } from '#web/app/customers.ts'
 import { useMay } from '#web/app/session.ts'
 import { Told } from '#web/ui/Told.tsx'
 import { BodyEditor } from './BodyEditor.tsx'
 import type { PanelProps } from './panel.ts'
-import { useAddCustomer, useCustomers, useModelNote, useSaveModelNote } from './vehicles.ts'
+import { useAddCustomer, useModelNote, useSaveModelNote } from './vehicles.ts'
 import { words } from './words.ts'
 
 function ModelNote({ make, model }: { make: string; model: string }) {

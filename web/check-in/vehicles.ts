@@ -25,9 +25,6 @@ export function useSaveBody() {
   })
 }
 
-export const useCustomers = () =>
-  useQuery({ queryKey: ['customers'], queryFn: () => get<CustomerView[]>('/api/customers') })
-
 export function useAddCustomer() {
   const client = useQueryClient()
   return useMutation({

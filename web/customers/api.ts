@@ -1,0 +1,19 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import type { CustomerView } from '#server/customers/views.ts'
+import { put, remove } from '#web/app/http.ts'
+
+export function useChangeCustomer() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: ({ id, ...fields }: CustomerView) => put<CustomerView>(`/api/customers/${id}`, fields),
+    onSettled: () => client.invalidateQueries({ queryKey: ['customers'] }),
+  })
+}
+
+export function useEraseCustomer() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (id: string) => remove(`/api/customers/${id}`),
+    onSettled: () => client.invalidateQueries(),
+  })
+}

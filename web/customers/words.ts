@@ -1,0 +1,27 @@
+export const words = {
+  title: 'Customers',
+  none: 'No customers kept yet. A check-in can keep the one it names.',
+  pick: 'Pick a customer to see or change what is kept.',
+  fields: {
+    name: 'Name',
+    contact: 'Contact',
+    sensitivities: 'To take care of',
+    notes: 'Notes',
+    finish: 'Good enough is',
+  },
+  hints: { contact: 'phone or mail', sensitivities: 'asthma, perfume, allergy, controls for a disability', notes: '' },
+  finishes: [
+    { value: 'trade', label: 'presentable' },
+    { value: 'standard', label: 'standard' },
+    { value: 'show', label: 'show' },
+  ],
+  save: 'Save',
+  saved: 'Saved',
+  stale: 'Somebody changed this customer meanwhile. What is there now is shown; save again if yours still holds.',
+  erase: 'Erase on request',
+  eraseTitle: (name: string) => `Erase ${name}?`,
+  eraseLead:
+    'Name, contact, notes, signature, belongings and photos of all their vehicles go for good. What the cars were like and what worked stays, without the person. This cannot be undone.',
+  eraseYes: 'Erase for good',
+  keep: 'Keep',
+}
