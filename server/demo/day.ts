@@ -58,9 +58,9 @@ export async function seedDemo(world: World): Promise<void> {
   const alder = await open(fleet!, 480, 780)
   const teasel = await open(rowing!, 530, 1020)
   await open(pottery!, 810, 1080)
-  const sorrel = await open(florist!, 400, 660)
+  const sorrel = await open(florist!, 340, 660)
   await workThrough(world, byLogin.get('ines')!, alder.id, plus(now, -72), now)
-  await workThrough(world, byLogin.get('jory')!, sorrel.id, plus(now, -150), now)
+  await workThrough(world, byLogin.get('jory')!, sorrel.id, plus(now, -200), now)
   await issue(world.db, lead, teasel.id, world.catalogue, now)
   const wren = await seedScope(world.db, byLogin.get('wren')!)
   for (const [i, place] of placesOf(sorrel.checkIn.vehicle.body, world.catalogue).slice(0, 5).entries()) {
