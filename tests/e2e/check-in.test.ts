@@ -76,6 +76,8 @@ describe('a used car', () => {
     const over = async (what: string) => {
       await tap(page.getByRole('combobox', { name: 'Brush over …' }))
       await tap(page.locator('.ant-select-item-option').filter({ hasText: what }))
+      // A list that is still closing would be closed for good by the next tap.
+      await page.locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden)').waitFor({ state: 'hidden' })
     }
     await tap(page.getByRole('button', { name: '1 dust' }))
     await over('hard parts')

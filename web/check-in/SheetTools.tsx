@@ -28,6 +28,9 @@ export function SheetTools(p: Props) {
         aria-label={words.brushOver}
         placeholder={words.brushOver}
         value={null}
+        // Ten sets: all of them are there, wherever the list was left the last time.
+        virtual={false}
+        listHeight={460}
         style={{ width: 150 }}
         onChange={(what: Selection | 'all') => p.onSelect(what)}
         options={[
