@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { carA } from '../tests/fixtures/cars.ts'
+import { intent } from '../tests/support/intent.ts'
 import { type Caller, otherShop, type TestWorld, testWorld } from '../tests/support/world.ts'
 import { allRoutes } from './app.ts'
 import { demoShop } from './demo/shop.ts'
@@ -37,14 +38,6 @@ async function issuedJob() {
   expect(status).toBe(200)
   return { id: job.id as string }
 }
-const event = (type: string, data: object) => ({
-  id: uuidv7(),
-  type,
-  data,
-  device: 'test',
-  deviceSeq: 1,
-  deviceTime: new Date().toISOString(),
-})
 
 /** How a door answers: open (whatever comes of an empty body), closed to the role, or not there. */
 const sign = ({ status, body }: { status: number; body: { code?: string } | undefined }): string =>
@@ -87,10 +80,10 @@ describe('access', () => {
   })
   it('the front desk hands over but does not work, a technician the other way round', async () => {
     const job = await issuedJob()
-    const start = event('step-started', { step: 'walk_round:car' })
+    const start = intent('step-started', { step: 'walk_round:car' })
     expect((await own['front-desk'].send('POST', `/api/jobs/${job.id}/events`, start)).status).toBe(403)
     expect(
-      (await own.technician.send('POST', `/api/jobs/${job.id}/events`, event('handed-over', { to: 'x' }))).status,
+      (await own.technician.send('POST', `/api/jobs/${job.id}/events`, intent('handed-over', { to: 'x' }))).status,
     ).toBe(403)
   })
 })
@@ -103,7 +96,7 @@ describe('another shop’s job', () => {
     expect(routes.length).toBeGreaterThanOrEqual(8)
     for (const who of [stranger, strangeHand]) {
       for (const route of routes) {
-        const body = route.body ? event('step-started', { step: 'walk_round:car' }) : undefined
+        const body = route.body ? intent('step-started', { step: 'walk_round:car' }) : undefined
         const [foreign, none] = await Promise.all(
           [job.id, uuidv7()].map((id) => who.send(route.method, route.path.replace(':id', id), body)),
         )

@@ -4,6 +4,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { seededRandom } from '#core/units/random.ts'
 import { carA } from '../tests/fixtures/cars.ts'
+import { intent } from '../tests/support/intent.ts'
 import { type Caller, type TestWorld, testWorld } from '../tests/support/world.ts'
 import { allRoutes } from './app.ts'
 import { demoShop } from './demo/shop.ts'
@@ -39,14 +40,6 @@ async function issuedJob() {
   expect(status).toBe(200)
   return { id: job.id as string, callSign: job.callSign as string, procedure: body.procedure }
 }
-const event = (type: string, data: object) => ({
-  id: uuidv7(),
-  type,
-  data,
-  device: 'test',
-  deviceSeq: 1,
-  deviceTime: new Date().toISOString(),
-})
 const count = async (table: string) =>
   Number(
     (
@@ -137,7 +130,7 @@ describe('check-in drafts', () => {
 describe('the work ledger', () => {
   it('numbers events without gaps, counts a repeated one once and keeps everyone’s order', async () => {
     const job = await issuedJob()
-    const start = event('step-started', { step: 'walk_round:car' })
+    const start = intent('step-started', { step: 'walk_round:car' })
     const [first, again] = [
       await hand.send('POST', `/api/jobs/${job.id}/events`, start),
       await hand.send('POST', `/api/jobs/${job.id}/events`, start),
@@ -145,7 +138,7 @@ describe('the work ledger', () => {
     expect(again.body.position).toBe(first.body.position)
     const notes = await Promise.all(
       Array.from({ length: 12 }, (_, i) =>
-        hand.send('POST', `/api/jobs/${job.id}/events`, event('note', { text: `note ${i}` })),
+        hand.send('POST', `/api/jobs/${job.id}/events`, intent('note', { text: `note ${i}` })),
       ),
     )
     expect(notes.every((n) => n.status === 200)).toBe(true)
@@ -159,7 +152,7 @@ describe('the work ledger', () => {
     const job = await issuedJob()
     const answers = await Promise.all(
       [hand, lead].map((who) =>
-        who.send('POST', `/api/jobs/${job.id}/events`, event('step-started', { step: 'walk_round:car' })),
+        who.send('POST', `/api/jobs/${job.id}/events`, intent('step-started', { step: 'walk_round:car' })),
       ),
     )
     expect(answers.map((a) => a.status).sort()).toEqual([200, 409])
@@ -168,7 +161,7 @@ describe('the work ledger', () => {
   it('pages forwards by position, and an unchanged ledger costs nothing to ask for again', async () => {
     const job = await issuedJob()
     for (let i = 0; i < 3; i++)
-      await hand.send('POST', `/api/jobs/${job.id}/events`, event('note', { text: `note ${i}` }))
+      await hand.send('POST', `/api/jobs/${job.id}/events`, intent('note', { text: `note ${i}` }))
     const positions = async (after: number) =>
       (await hand.get(`/api/jobs/${job.id}/events?after=${after}`)).body.map((e: { position: number }) => e.position)
     expect(await positions(0)).toEqual([1, 2, 3, 4, 5])
@@ -178,13 +171,13 @@ describe('the work ledger', () => {
     const tag = (await t.call('GET', path, undefined, { cookie: hand.cookie })).headers.get('etag')!
     const ask = () => t.call('GET', path, undefined, { cookie: hand.cookie, 'if-none-match': tag })
     expect((await ask()).status).toBe(304)
-    await hand.send('POST', path, event('note', { text: 'one more' }))
+    await hand.send('POST', path, intent('note', { text: 'one more' }))
     expect((await ask()).status).toBe(200)
   })
   it('refuses work on a draft', async () => {
     const job = await openJob()
     expect(
-      (await hand.send('POST', `/api/jobs/${job.id}/events`, event('step-started', { step: 'walk_round:car' }))).body
+      (await hand.send('POST', `/api/jobs/${job.id}/events`, intent('step-started', { step: 'walk_round:car' }))).body
         .code,
     ).toBe('not-issued')
   })
@@ -216,7 +209,7 @@ describe('mixing and plan', () => {
   })
   it('plans issued jobs, tells what a change by hand breaks, and saves it only from the newest version', async () => {
     const job = await issuedJob()
-    await hand.send('POST', `/api/jobs/${job.id}/events`, event('step-started', { step: 'walk_round:car' }))
+    await hand.send('POST', `/api/jobs/${job.id}/events`, intent('step-started', { step: 'walk_round:car' }))
     const made = (await lead.send('POST', '/api/plan')).body
     const planned = (id: string) => made.answer.assignments.some((a: { activity: string }) => a.activity === id)
     const target = made.request.activities.find((a: { id: string }) => a.id.includes('/lm:') && planned(a.id)).id
@@ -332,7 +325,7 @@ describe('bad bodies', () => {
       'PUT /api/house-rules': { choices: { headliner: 'towel' } },
       'PUT /api/models': { make: 'Brant', model: 'Fennel', text: 'x', version: 0 },
       'PUT /api/photos/:id/marks': [{ x: 0.5, y: 0.5, text: 'x' }],
-      'POST /api/jobs/:id/events': event('step-skipped', { step: 'walk_round:car', reason: 'a good reason' }),
+      'POST /api/jobs/:id/events': intent('step-skipped', { step: 'walk_round:car', reason: 'a good reason' }),
     }
     const tables = [
       'jobs',

@@ -264,6 +264,7 @@ export const Preset = Type.Object(
 
 /** What is sold: the surface groups it covers. */
 export const Package = Type.Object({ id: Text, name: Text, groups: Type.Array(Text) }, Strict)
+export type Package = Static<typeof Package>
 
 /** All shipped trade knowledge, as one argument of the engines. */
 export const Catalogue = Type.Object(

@@ -4,7 +4,7 @@ import { surfacesOf, zoneGroupName } from '#core/cabin/surfaces.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
 import { type Air, doorsAndBlower, minutesToTouchDry } from '#core/drying/dry-time.ts'
 import { BadInput } from '#core/units/fault.ts'
-import type { Catalogue, HouseChoice, Treatment } from './catalogue.ts'
+import type { Catalogue, HouseChoice, Package, Permission, Treatment } from './catalogue.ts'
 import { cautionsFor } from './cautions.ts'
 import { chooseWork, leftOn, limitsOf, type Work } from './choose.ts'
 import { expectationsOf } from './expectations.ts'
@@ -299,11 +299,11 @@ function totalsOf(
 function notesOf(
   { checkIn }: ProcedureRequest,
   features: readonly Feature[],
+  refused: readonly Permission[],
+  sold: Package | undefined,
   house: readonly HouseChoice[],
   catalogue: Catalogue,
 ): string[] {
-  const refused = catalogue.permissions.filter((p) => checkIn.permissions[p.id] === false)
-  const sold = catalogue.packages.find((p) => p.id === checkIn.package)
   const levels = ['', 'faint', 'clear', 'strong']
   return [
     ...(sold ? [`Sold: ${sold.name}. Marked surfaces outside it are not worked.`] : []),
@@ -391,6 +391,6 @@ export function generateProcedure(request: ProcedureRequest, catalogue: Catalogu
     totals: totalsOf(steps, works, setUps, soil, severe, request.seed ?? 1),
     residuals,
     expectations: expectationsOf(checkIn, surfaces, catalogue),
-    notes: notesOf(request, features, house, catalogue),
+    notes: notesOf(request, features, refused, sold, house, catalogue),
   }
 }

@@ -4,6 +4,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { demoShop } from '#server/demo/shop.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
+import { intent } from '../../tests/support/intent.ts'
 import { type Caller, otherShop, type TestWorld, testWorld } from '../../tests/support/world.ts'
 
 let t: TestWorld
@@ -35,15 +36,7 @@ async function openJob(change: object = {}) {
 async function handOver(job: any) {
   const issued = await lead.send('POST', `/api/jobs/${job.id}/procedure`)
   expect(issued.status, JSON.stringify(issued.body)).toBe(200)
-  const say = (type: string, data: object) =>
-    lead.send('POST', `/api/jobs/${job.id}/events`, {
-      id: uuidv7(),
-      type,
-      data,
-      device: 'test',
-      deviceSeq: 0,
-      deviceTime: '',
-    })
+  const say = (type: string, data: object) => lead.send('POST', `/api/jobs/${job.id}/events`, intent(type, data))
   const { procedure, places } = (await lead.get(`/api/jobs/${job.id}/work`)).body
   for (const step of procedure.steps) await say('step-skipped', { step: step.id, reason: 'for the test' })
   for (const place of places) await say('check-passed', { place: place.id })
@@ -254,15 +247,7 @@ describe('customers', () => {
     expect((await lead.send('DELETE', `/api/customers/${id}`)).body.code).toBe('vehicle-here')
     expect((await front.send('DELETE', `/api/customers/${id}`)).status).toBe(403)
     const { procedure, places } = (await lead.get(`/api/jobs/${job.id}/work`)).body
-    const say = (type: string, data: object) =>
-      lead.send('POST', `/api/jobs/${job.id}/events`, {
-        id: uuidv7(),
-        type,
-        data,
-        device: 't',
-        deviceSeq: 0,
-        deviceTime: '',
-      })
+    const say = (type: string, data: object) => lead.send('POST', `/api/jobs/${job.id}/events`, intent(type, data))
     for (const step of procedure.steps) await say('step-skipped', { step: step.id, reason: 'for the test' })
     for (const place of places) await say('check-passed', { place: place.id })
     await say('handed-over', { to: 'them' })
@@ -335,14 +320,11 @@ describe('what stops the line, and what comes to light', () => {
     const job = await openJob()
     await lead.send('POST', `/api/jobs/${job.id}/procedure`)
     const found = (surface: string) =>
-      hand.send('POST', `/api/jobs/${job.id}/events`, {
-        id: uuidv7(),
-        type: 'damage-found',
-        data: { surface, kind: 'bleach-spot', note: 'under brown soil' },
-        device: 'test',
-        deviceSeq: 0,
-        deviceTime: '',
-      })
+      hand.send(
+        'POST',
+        `/api/jobs/${job.id}/events`,
+        intent('damage-found', { surface, kind: 'bleach-spot', note: 'under brown soil' }),
+      )
     expect((await found('wing.feather')).body.code).toBe('unknown-surface')
     expect((await found('seat-1l.seat-base')).status).toBe(200)
     const { report } = (await lead.get(`/api/jobs/${job.id}/report`)).body

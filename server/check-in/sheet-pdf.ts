@@ -4,6 +4,7 @@ import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { cabinSvg } from '#core/formats/cabin-svg.ts'
+import { strokePoints } from '#core/formats/stroke.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { expectationsOf } from '#core/procedures/expectations.ts'
 import type { CheckIn } from '#core/procedures/schema.ts'
@@ -36,9 +37,9 @@ const answer = (given: boolean | null | undefined) => (given === true ? 'yes' : 
 
 function signature({ agreement }: CheckIn): Content {
   if (!agreement) return { text: 'Not signed yet.', color: '#4D5F54' }
-  const lines = agreement.strokes
-    .map((s) => s.flatMap((_, i) => (i % 2 === 0 && s[i + 1] !== undefined ? [`${s[i]},${s[i + 1]}`] : [])).join(' '))
-    .map((points) => `<polyline points="${points}" fill="none" stroke="#1F3329" stroke-width="2"/>`)
+  const lines = agreement.strokes.map(
+    (stroke) => `<polyline points="${strokePoints(stroke)}" fill="none" stroke="#1F3329" stroke-width="2"/>`,
+  )
   return {
     stack: [
       { svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 300 100">${lines.join('')}</svg>`, width: 150 },

@@ -36,7 +36,7 @@ export async function jobOf(db: Reader, scope: Scope, id: string, lock = false):
   return job
 }
 
-export async function issuedProcedure(db: Reader, scope: Scope, job: JobRow) {
+export async function issuedProcedure(db: Reader, scope: Scope, job: Pick<JobRow, 'id' | 'procedureVersion'>) {
   if (job.procedureVersion === null) return null
   const [row] = await db
     .select()

@@ -1,11 +1,9 @@
-import { and, eq } from 'drizzle-orm'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { emptyState, reduce } from '#core/work/reduce.ts'
 import type { WorkState } from '#core/work/schema.ts'
 import type { Database } from '#server/database/connection.ts'
-import { procedures } from '#server/database/schema.ts'
-import { eventsOf, placesOf } from '#server/http/jobs.ts'
+import { eventsOf, issuedProcedure, placesOf } from '#server/http/jobs.ts'
 import type { Scope } from '#server/http/scope.ts'
 
 /** A job at work as far as this process has folded it. */
@@ -49,12 +47,7 @@ export async function currentOf(
   if (job.procedureVersion === null) return null
   let known = cache.get(job.id)
   if (!known || known.version !== job.procedureVersion || known.state.position > job.position) {
-    const [row] = await db
-      .select()
-      .from(procedures)
-      .where(
-        and(eq(procedures.shop, scope.shop), eq(procedures.job, job.id), eq(procedures.version, job.procedureVersion)),
-      )
+    const row = await issuedProcedure(db, scope, job)
     if (!row) return null
     known = {
       shop: scope.shop,

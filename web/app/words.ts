@@ -1,3 +1,10 @@
+/** How good is good enough, as people say it. */
+export const finishes: { value: 'trade' | 'standard' | 'show'; label: string }[] = [
+  { value: 'trade', label: 'presentable' },
+  { value: 'standard', label: 'standard' },
+  { value: 'show', label: 'show' },
+]
+
 /** User-visible words of the shell. */
 export const words = {
   product: 'Chamomile',

@@ -81,7 +81,7 @@ export function CarPanel({
   }
   const setVin = (text: string) => {
     const { vin: _before, ...rest } = vehicle
-    const kept = text.toUpperCase().replaceAll(/[\s-]/g, '').slice(0, 17)
+    const kept = readVin(text).vin.slice(0, 17)
     onChange({ ...checkIn, vehicle: kept === '' ? rest : { ...rest, vin: kept } })
   }
   const pickCustomer = (id: string | undefined) => {

@@ -1,6 +1,7 @@
 import { Button, Input } from 'antd'
 import { useState } from 'react'
 import type { Surface } from '#core/cabin/schema.ts'
+import { strokePoints } from '#core/formats/stroke.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { expectationsOf } from '#core/procedures/expectations.ts'
 import type { PanelProps } from './panel.ts'
@@ -56,10 +57,7 @@ export function ExpectPanel({
           </p>
           <svg className="signature done" viewBox="0 0 300 100" role="img" aria-label={words.signed}>
             {agreement.strokes.map((stroke, i) => (
-              <polyline
-                key={i}
-                points={stroke.flatMap((x, k) => (k % 2 === 0 ? [`${x},${stroke[k + 1]}`] : [])).join(' ')}
-              />
+              <polyline key={i} points={strokePoints(stroke)} />
             ))}
           </svg>
           <Button onClick={() => onChange(unsigned)}>{words.signAgain}</Button>

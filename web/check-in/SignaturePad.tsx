@@ -1,10 +1,9 @@
 import { Button } from 'antd'
 import { type PointerEvent, useRef, useState } from 'react'
+import { strokePoints } from '#core/formats/stroke.ts'
 import { words } from './words.ts'
 
 const [width, height] = [300, 100]
-const points = (stroke: readonly number[]) =>
-  stroke.flatMap((x, i) => (i % 2 === 0 ? [`${x},${stroke[i + 1]}`] : [])).join(' ')
 
 /** A field to sign in with a finger or the mouse. Who cannot draw types the name; both are kept. */
 export function SignaturePad({ strokes, onChange }: { strokes: number[][]; onChange: (strokes: number[][]) => void }) {
@@ -40,7 +39,7 @@ export function SignaturePad({ strokes, onChange }: { strokes: number[][]; onCha
       >
         <line x1="16" y1="80" x2="284" y2="80" className="rule" />
         {[...strokes, ...(drawing ? [drawing] : [])].map((stroke, i) => (
-          <polyline key={i} points={points(stroke)} />
+          <polyline key={i} points={strokePoints(stroke)} />
         ))}
       </svg>
       {strokes.length > 0 && <Button onClick={() => onChange([])}>{words.signAgain}</Button>}

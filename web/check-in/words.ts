@@ -1,3 +1,5 @@
+import { finishes } from '#web/app/words.ts'
+
 const options = <K extends string>(table: Record<K, string>) =>
   (Object.entries(table) as [K, string][]).map(([value, label]) => ({ value, label }))
 
@@ -90,7 +92,7 @@ export const words = {
   sensitive: 'Take care:',
   sold: 'Sold',
   finish: 'Good enough is',
-  finishes: options({ trade: 'presentable', standard: 'standard', show: 'show' }),
+  finishes,
   features: 'What changes the work',
   modelNote: (make: string, model: string) => `Known about every ${make} ${model}`.trim(),
   editBody: 'Body and measures',

@@ -1,3 +1,5 @@
+import { finishes } from '#web/app/words.ts'
+
 export const words = {
   title: 'Customers',
   none: 'No customers kept yet. A check-in can keep the one it names.',
@@ -10,11 +12,7 @@ export const words = {
     finish: 'Good enough is',
   },
   hints: { contact: 'phone or mail', sensitivities: 'asthma, perfume, allergy, controls for a disability', notes: '' },
-  finishes: [
-    { value: 'trade', label: 'presentable' },
-    { value: 'standard', label: 'standard' },
-    { value: 'show', label: 'show' },
-  ],
+  finishes,
   save: 'Save',
   saved: 'Saved',
   stale: 'Somebody changed this customer meanwhile. What is there now is shown; save again if yours still holds.',

@@ -2,7 +2,6 @@ export const words = {
   title: 'House rules',
   lead: 'Where good people disagree, the house decides. What is forbidden stays forbidden under every choice.',
   preview: 'On a sample car',
-  asNow: 'The choice in force.',
   minutes: (delta: number) =>
     Math.round(delta) === 0
       ? 'About as long.'
@@ -12,5 +11,4 @@ export const words = {
   changed: 'Changes',
   moved: 'Steps stand in another order.',
   nothing: 'Nothing changes on this car; it does on others.',
-  kept: 'Kept',
 }
