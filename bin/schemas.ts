@@ -38,6 +38,9 @@ export const schemaFiles: Record<string, TSchema> = {
   'catalogue/schema/order-rules.json': list(trade.OrderRule),
   'catalogue/schema/house-rules.json': list(trade.HouseRule),
   'catalogue/schema/cautions.json': list(trade.Caution),
+  'catalogue/schema/forbidden.json': list(trade.ForbiddenRule),
+  'catalogue/schema/sequences.json': list(trade.Sequence),
+  'catalogue/schema/finishes.json': list(trade.Finish),
   'catalogue/schema/check-list.json': list(trade.CheckListPlace),
 }
 

@@ -4,8 +4,8 @@ import { mix } from '#core/mixing/mix.ts'
 import { MixRequest } from '#core/mixing/schema.ts'
 import { plan } from '#core/plan/plan.ts'
 import { PlanRequest } from '#core/plan/schema.ts'
-import { generateProcedure } from '#core/procedures/generate.ts'
 import { ProcedureRequest } from '#core/procedures/schema.ts'
+import { fittedProcedure } from '#core/procedures/time-limit.ts'
 
 export interface Verb {
   input: TSchema
@@ -29,7 +29,7 @@ function planWithClock(request: PlanRequest) {
 }
 
 export const verbs: Record<string, Verb> = {
-  procedure: { input: ProcedureRequest, run: (document: ProcedureRequest) => generateProcedure(document, catalogue) },
+  procedure: { input: ProcedureRequest, run: (document: ProcedureRequest) => fittedProcedure(document, catalogue) },
   mix: { input: MixRequest, run: (document: MixRequest) => mix(document) },
   plan: { input: PlanRequest, run: planWithClock },
 }

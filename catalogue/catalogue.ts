@@ -6,6 +6,8 @@ import checkList from './check-list.json' with { type: 'json' }
 import damages from './damages.json' with { type: 'json' }
 import equipment from './equipment.json' with { type: 'json' }
 import features from './features.json' with { type: 'json' }
+import finishes from './finishes.json' with { type: 'json' }
+import forbidden from './forbidden.json' with { type: 'json' }
 import functions from './functions.json' with { type: 'json' }
 import houseRules from './house-rules.json' with { type: 'json' }
 import materials from './materials.json' with { type: 'json' }
@@ -16,6 +18,7 @@ import permissions from './permissions.json' with { type: 'json' }
 import presets from './presets.json' with { type: 'json' }
 import products from './products.json' with { type: 'json' }
 import programmes from './programmes.json' with { type: 'json' }
+import sequences from './sequences.json' with { type: 'json' }
 import skills from './skills.json' with { type: 'json' }
 import stages from './stages.json' with { type: 'json' }
 import stainGroups from './stain-groups.json' with { type: 'json' }
@@ -47,6 +50,9 @@ export const catalogue = {
   orderRules,
   houseRules,
   cautions,
+  forbidden,
+  sequences,
+  finishes,
   checkList,
   equipment,
   skills,

@@ -142,6 +142,7 @@ const regroup: Record<string, { zoneGroup: string; zone?: string }> = {
   jamb: { zoneGroup: 'jambs', zone: 'jambs' },
   mat: { zoneGroup: 'mats', zone: 'mats' },
   'hatch-lining': { zoneGroup: 'pillars' },
+  'load-well': { zoneGroup: 'pillars' },
   belt: { zoneGroup: 'belts' },
 }
 

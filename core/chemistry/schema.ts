@@ -10,6 +10,7 @@ export const Product = Type.Object(
     families: Type.Array(Type.String()),
     waterFirst: Type.Boolean(),
     foams: Type.Boolean(),
+    flammable: Type.Boolean(),
     ratios: Type.Record(Type.String(), Ratio),
     maximum: Ratio,
     ppe: Type.Array(Type.String()),

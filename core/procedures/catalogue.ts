@@ -65,6 +65,10 @@ export const Treatment = Type.Object(
     skills: Type.Array(Text),
     equipment: Type.Array(Text),
     ppe: Type.Array(Text),
+    /** Product put on by it is taken out again by one of these, on the same surface: a rinse nobody may drop. */
+    needs: Type.Optional(Type.Array(Text)),
+    /** It leaves no product behind that could meet the next one. */
+    clears: Type.Optional(Type.Literal(true)),
   },
   Strict,
 )
@@ -103,6 +107,8 @@ const Selector = Type.Object(
 export const OrderRule = Type.Object(
   {
     id: Text,
+    /** Forbidden may never be broken; order may, with a reason or by the house rule that names it. */
+    grade: Type.Union([Type.Literal('forbidden'), Type.Literal('order')]),
     first: Selector,
     next: Selector,
     scope: Type.Union([Type.Literal('car'), Type.Literal('group'), Type.Literal('row'), Type.Literal('surface')]),
@@ -206,6 +212,7 @@ export const Caution = Type.Object(
 )
 export type Caution = Static<typeof Caution>
 
+/** A step of the whole car, in minutes by the car's soil. */
 export const WholeCar = Type.Object(
   {
     id: Text,
@@ -213,10 +220,90 @@ export const WholeCar = Type.Object(
     stage: Text,
     minutes: Type.Array(Type.Number(), { minItems: 5, maxItems: 5 }),
     passCue: Text,
+    /** People it takes; 0 is passive. One when left out. */
+    crew: Type.Optional(Type.Integer({ minimum: 0 })),
+    skills: Type.Optional(Type.Array(Text)),
+    equipment: Type.Optional(Type.Array(Text)),
+    /** Why it may be neither dropped nor shortened. */
+    protected: Type.Optional(Text),
+    /** Only where all of this holds; always when left out. */
+    when: Type.Optional(
+      Type.Object(
+        {
+          permission: Type.Optional(Text),
+          house: Type.Optional(Type.Object({ rule: Text, choice: Text }, Strict)),
+          odour: Type.Optional(Type.Literal(true)),
+          /** Only when a lead adds it. */
+          byHand: Type.Optional(Type.Literal(true)),
+        },
+        Strict,
+      ),
+    ),
   },
   Strict,
 )
 export type WholeCar = Static<typeof WholeCar>
+
+/** What is never done, whatever is asked (trade.md §10): every part that is given has to hold, and any entry of a part does. */
+export const ForbiddenRule = Type.Object(
+  {
+    id: Text,
+    treatments: Type.Optional(Type.Array(Text)),
+    techniques: Type.Optional(Type.Array(Text)),
+    /** Families of the step's product. */
+    families: Type.Optional(Type.Array(Text)),
+    flammable: Type.Optional(Type.Literal(true)),
+    equipment: Type.Optional(Type.Array(Text)),
+    features: Type.Optional(Type.Array(Text)),
+    kinds: Type.Optional(Type.Array(Text)),
+    exceptMaterials: Type.Optional(Type.Array(Text)),
+    exceptGroups: Type.Optional(Type.Array(Text)),
+    stains: Type.Optional(Type.Array(Text)),
+    biohazard: Type.Optional(Type.Literal(true)),
+    /** A stain that must stay cold, and no enzyme planned on it. */
+    cold: Type.Optional(Type.Literal(true)),
+    /** Allowed all the same where the permission is given and the house rule chosen. */
+    unless: Type.Optional(
+      Type.Object(
+        {
+          permission: Type.Optional(Text),
+          house: Type.Optional(Type.Object({ rule: Text, choice: Text }, Strict)),
+        },
+        Strict,
+      ),
+    ),
+    reason: Text,
+    instead: Text,
+  },
+  Strict,
+)
+export type ForbiddenRule = Static<typeof ForbiddenRule>
+
+/** Product families that may not meet on one surface, either way round, unless what was there is taken out between. */
+export const Sequence = Type.Object({ id: Text, one: Type.Array(Text), other: Type.Array(Text), reason: Text }, Strict)
+export type Sequence = Static<typeof Sequence>
+
+/** A set finish level: which rungs it works, what it leaves out, and how much is checked. */
+export const Finish = Type.Object(
+  {
+    id: Text,
+    name: Text,
+    promise: Text,
+    rungAtMost: Type.Integer({ minimum: 0, maximum: 4 }),
+    /** Soiled surfaces get at least this rung. */
+    rungAtLeast: Type.Optional(Type.Integer({ minimum: 0, maximum: 4 })),
+    /** Surfaces neither seen nor touched more than this are worked no further. */
+    hidden: Type.Optional(
+      Type.Object({ visibility: Type.Integer(), touch: Type.Integer(), rungAtMost: Type.Integer() }, Strict),
+    ),
+    /** Added to the level of hair worked: −1 leaves the last of it. */
+    hair: Type.Integer(),
+    drop: Type.Array(Text),
+    checks: Type.Union([Type.Literal('all'), Type.Literal('shown')]),
+  },
+  Strict,
+)
+export type Finish = Static<typeof Finish>
 
 export const CheckListPlace = Type.Object(
   { id: Text, kinds: Type.Optional(Type.Array(Text)), doorKind: Type.Optional(Text), text: Text },
@@ -290,6 +377,9 @@ export const Catalogue = Type.Object(
     orderRules: Type.Array(OrderRule),
     houseRules: Type.Array(HouseRule),
     cautions: Type.Array(Caution),
+    forbidden: Type.Array(ForbiddenRule),
+    sequences: Type.Array(Sequence),
+    finishes: Type.Array(Finish),
     checkList: Type.Array(CheckListPlace),
     equipment: Type.Array(Named),
     skills: Type.Array(Named),

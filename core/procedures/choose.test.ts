@@ -3,19 +3,28 @@ import { catalogue } from '#catalogue/catalogue.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { chanceWords, removalChance } from '#core/condition/expectation.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
-import { bodyNamed } from '../../tests/fixtures/cars.ts'
-import { chooseWork, limitsOf, type Means, stainRow } from './choose.ts'
+import { bodyNamed, requestFor } from '../../tests/fixtures/cars.ts'
+import { chooseWork, stainRow } from './choose.ts'
 import { jobP80, setUpMinutes, stepP80 } from './minutes.ts'
+import { settingOf } from './setting.ts'
 
-const everything: Means = {
-  equipment: new Set(catalogue.equipment.map((e) => e.id)),
-  skills: new Set(catalogue.skills.map((s) => s.id)),
+const everything = {
+  equipment: catalogue.equipment.map((e) => e.id),
+  skills: catalogue.skills.map((s) => s.id),
 }
+type Means = typeof everything
 const surfaces = surfacesOf(bodyNamed('hatchback'), catalogue.surfaces)
+
+/** What a hatchback with these features and refusals gives one surface. */
+function settingWith(means: Means, features: string[] = [], refused: string[] = []) {
+  const request = requestFor({ ...bodyNamed('hatchback'), features }, {})
+  for (const id of refused) request.checkIn.permissions[id] = false
+  return settingOf({ ...request, ...means }, catalogue)
+}
 
 function chosen(id: string, condition: SurfaceCondition, material?: string, means = everything) {
   const surface = { ...surfaces.find((s) => s.id === id)!, ...(material ? { material } : {}) }
-  const { work, residuals } = chooseWork(surface, condition, catalogue, means)
+  const { work, residuals } = chooseWork(surface, condition, settingWith(means))
   return {
     treatments: work.map((w) => w.treatment.id),
     residuals: residuals.map((r) => r.code),
@@ -73,23 +82,23 @@ describe('rungs by soil', () => {
 
 describe('what is missing', () => {
   it('steps down a rung and says why: machine, skill', () => {
-    const noMachine = { ...everything, equipment: new Set(['vacuum', 'wet-vac']) }
+    const noMachine = { ...everything, equipment: ['vacuum', 'wet-vac'] }
     expect(chosen(base, { soil: 4 }, undefined, noMachine)).toMatchObject({
       treatments: ['vac_seat', 'lm'],
       residuals: ['no-equipment'],
     })
-    const noSkill = { ...everything, skills: new Set<string>() }
+    const noSkill = { ...everything, skills: [] as string[] }
     expect(chosen(base, { soil: 3 }, undefined, noSkill)).toMatchObject({
       treatments: ['vac_seat', 'lm'],
       residuals: ['no-skill'],
     })
   })
   it('with no vacuum at all nothing is done to a seat, and that is told', () => {
-    const bare = { ...everything, equipment: new Set<string>() }
+    const bare = { ...everything, equipment: [] as string[] }
     expect(chosen(base, { soil: 2 }, undefined, bare)).toMatchObject({ treatments: [], residuals: ['no-equipment'] })
   })
   it('a mild acid without the skill for it is left out and told', () => {
-    const noSpotting = { ...everything, skills: new Set(['extract']) }
+    const noSpotting = { ...everything, skills: ['extract'] }
     const { treatments, residuals } = chosen(
       base,
       { soil: 2, stains: [{ kind: 'tannin', age: 'fresh', attempts: 0 }] },
@@ -139,7 +148,7 @@ describe('every stain on every family gives its first treatment or the reason it
 describe('arithmetic', () => {
   it('wet work covers the marked share, dry work all of it', () => {
     const surface = surfaces.find((s) => s.id === base)!
-    const { work } = chooseWork(surface, { soil: 2, extent: 0.4 }, catalogue, everything)
+    const { work } = chooseWork(surface, { soil: 2, extent: 0.4 }, settingWith(everything))
     expect(Object.fromEntries(work.map((w) => [w.treatment.id, w.area / surface.area]))).toEqual({
       vac_seat: 1,
       lm: 0.4,
@@ -186,18 +195,7 @@ describe('arithmetic', () => {
   it('features of the car narrow what may be done: the stricter wins', () => {
     const surface = surfaces.find((s) => s.id === base)!
     const given = (ids: string[], refused: string[] = []) =>
-      chooseWork(
-        surface,
-        { soil: 4 },
-        catalogue,
-        everything,
-        limitsOf(
-          surface,
-          catalogue.features.filter((f) => ids.includes(f.id)),
-          catalogue.permissions.filter((p) => refused.includes(p.id)),
-          catalogue,
-        ),
-      ).work.map((w) => w.treatment.id)
+      chooseWork(surface, { soil: 4 }, settingWith(everything, ids, refused)).work.map((w) => w.treatment.id)
     expect(given([])).toContain('hotx')
     for (const id of ['ventilated-seats', 'occupant-sensor']) {
       expect(given([id]), id).not.toContain('hotx')

@@ -39,6 +39,33 @@ function variedCars(): ProcedureRequest[] {
   ]
 }
 
+/** Cars with what only permissions, smells or a lead's hand bring in. */
+function byHandCars(): ProcedureRequest[] {
+  const asked = carB()
+  for (const id of ['seats-out', 'ozone', 'engine-heat']) asked.checkIn.permissions[id] = true
+  asked.checkIn.odours = [{ kind: 'smoke', level: 3 }]
+  const add = (treatment: string, zoneGroup: string) => ({ do: 'add' as const, treatment, zoneGroup })
+  return [
+    {
+      ...asked,
+      houseRules: { odour: 'ozone', seats: 'out' },
+      edits: [add('heat_cycle', 'car')],
+    },
+    {
+      ...carA(),
+      edits: [
+        add('rinse', 'dash'),
+        add('disinfect', 'dash'),
+        add('melamine', 'doors-left'),
+        add('acid', 'seats-1'),
+        add('agitate', 'floor-1'),
+        add('coldx', 'floor-1'),
+      ],
+    },
+    { ...carA(), edits: [add('peroxide', 'seats-2')] },
+  ]
+}
+
 describe('house rules', () => {
   const choices = catalogue.houseRules.flatMap((rule) =>
     rule.choices.filter((c) => c.id !== rule.default).map((c) => [rule.id, c.id] as const),
@@ -292,6 +319,7 @@ describe('order rules', () => {
     const used = new Set(
       [
         ...variedCars(),
+        ...byHandCars(),
         ...catalogue.houseRules.flatMap((rule) =>
           rule.choices.flatMap((choice) =>
             variedCars().map((car) => ({ ...car, houseRules: { [rule.id]: choice.id } })),

@@ -6,9 +6,10 @@ import type { Work } from './choose.ts'
  * Median minutes of one treatment on one surface (catalogue D1):
  * area × rate × step^(soil − design soil) × access × material, or area × level for hair and grit.
  */
-export function workMinutes({ treatment, surface, material, condition, area }: Work): number {
-  if (treatment.levels) return area * treatment.levels.minutes[condition[treatment.levels.of] ?? 0]!
+export function workMinutes({ treatment, surface, material, condition, area, pace }: Work): number {
+  if (treatment.levels) return pace * area * treatment.levels.minutes[condition[treatment.levels.of] ?? 0]!
   return (
+    pace *
     area *
     treatment.rate *
     treatment.step ** (condition.soil - treatment.designSoil) *

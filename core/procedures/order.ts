@@ -57,9 +57,12 @@ class Links {
   }
 }
 
+/** Order rules that contradict each other for these steps. */
+export class OrderCircle extends Error {}
+
 /**
  * Earliest start of every step in minutes, when each starts as soon as its links allow.
- * @throws Error naming the rules of a circle, which only a faulty catalogue can make
+ * @throws OrderCircle naming its rules, which a faulty catalogue can make, or a step added where it has no place
  */
 export function earliestStarts(steps: readonly Orderable[], links: readonly StepLink[]): Map<string, number> {
   const minutes = new Map(steps.map((s) => [s.id, s.minutes]))
@@ -84,7 +87,7 @@ export function earliestStarts(steps: readonly Orderable[], links: readonly Step
     const rules = new Set(
       links.filter((l) => waiting.get(l.to)! > 0 && waiting.get(l.from)! > 0).flatMap((l) => l.rules),
     )
-    throw new Error(`The order rules go in a circle: ${[...rules].join(', ')}.`)
+    throw new OrderCircle(`The order rules go in a circle: ${[...rules].join(', ')}.`)
   }
   return start
 }

@@ -2,7 +2,7 @@ import type { Surface } from '#core/cabin/schema.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
 import type { Fault } from '#core/units/fault.ts'
 import type { Catalogue } from './catalogue.ts'
-import type { Belonging, ProcedureRequest } from './schema.ts'
+import type { Belonging, Edit, ProcedureRequest } from './schema.ts'
 
 type Listed = readonly { id: string }[]
 const has = (list: Listed, id: string) => list.some((entry) => entry.id === id)
@@ -27,6 +27,15 @@ function belongingFaults(belonging: Belonging, pointer: string): Fault[] {
   if (cash && one === other)
     return [{ pointer: `${pointer}/cash/counted`, message: 'Cash is counted by two different people.' }]
   return []
+}
+
+/** Edits may name steps and surfaces a car does not have: a standard is for many cars. What the catalogue does not know is a fault. */
+export function editFaults(edits: readonly Edit[], catalogue: Catalogue): Fault[] {
+  return edits.flatMap((edit, i) =>
+    edit.do === 'add' && !has(catalogue.treatments, edit.treatment) && !has(catalogue.wholeCar, edit.treatment)
+      ? [{ pointer: `/edits/${i}/treatment`, message: `Unknown treatment "${edit.treatment}".` }]
+      : [],
+  )
 }
 
 /** Everything a check-in names that its body or the catalogue does not have, by JSON Pointer; empty when all is known. */
@@ -68,5 +77,12 @@ export function referenceFaults(
   for (const [id, choice] of Object.entries(request.houseRules ?? {}))
     if (!catalogue.houseRules.find((r) => r.id === id)?.choices.some((c) => c.id === choice))
       faults.push({ pointer: `/houseRules/${id}`, message: `No house rule "${id}" with the choice "${choice}".` })
-  return faults
+  for (const id of Object.keys(request.rungs ?? {}))
+    if (!known.has(id)) faults.push({ pointer: `/rungs/${id}`, message: `This body has no surface "${id}".` })
+  for (const id of Object.keys(request.retries ?? {}))
+    if (!known.has(id)) faults.push({ pointer: `/retries/${id}`, message: `This body has no surface "${id}".` })
+  for (const id of Object.keys(request.rates ?? {}))
+    if (!has(catalogue.treatments, id) && !has(catalogue.wholeCar, id))
+      faults.push({ pointer: `/rates/${id}`, message: `Unknown treatment "${id}".` })
+  return [...faults, ...editFaults(request.edits ?? [], catalogue)]
 }

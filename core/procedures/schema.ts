@@ -1,4 +1,4 @@
-import { type Static, Type } from '@sinclair/typebox'
+import { type Static, type TSchema, Type } from '@sinclair/typebox'
 import { Body } from '#core/cabin/schema.ts'
 import { Condition, Odour } from '#core/condition/schema.ts'
 import { Ratio } from '#core/mixing/schema.ts'
@@ -108,18 +108,51 @@ export const CheckIn = Type.Object(
 )
 export type CheckIn = Static<typeof CheckIn>
 
-/** Input of the procedure engine. Equipment and skills left out mean: everything the catalogue knows is at hand. */
-export const ProcedureRequest = Type.Object(
-  {
-    checkIn: CheckIn,
-    houseRules: Type.Optional(Type.Record(Type.String(), Type.String())),
-    equipment: Type.Optional(Type.Array(Type.String(), { maxItems: 100 })),
-    skills: Type.Optional(Type.Array(Type.String(), { maxItems: 100 })),
-    seed: Type.Optional(Type.Integer({ minimum: 0 })),
-  },
-  { ...Strict, $id: 'procedure', title: 'A check-in to be turned into a procedure' },
+const Level = Type.Integer({ minimum: 0, maximum: 4 })
+const StepId = Type.String({ minLength: 1, maxLength: 120 })
+const Why = Type.Optional(Type.String({ maxLength: 300, description: 'why, where an order rule is broken by it' }))
+const edit = <T extends string, F extends Record<string, TSchema>>(what: T, fields: F) =>
+  Type.Object({ do: Type.Literal(what), ...fields, reason: Why }, Strict)
+
+/** One change of a generated procedure by a lead. Steps are named by id, so that the same edit fits any car that has the step. */
+export const Edit = Type.Union([
+  edit('move', { step: StepId, after: Type.Union([StepId, Type.Null()], { description: 'null: first of all' }) }),
+  edit('remove', { step: StepId }),
+  edit('add', {
+    treatment: Type.String({ minLength: 1, maxLength: 40 }),
+    zoneGroup: Type.String({ minLength: 1, maxLength: 40 }),
+    surfaces: Type.Optional(Type.Array(Type.String({ maxLength: 80 }), { maxItems: 400 })),
+  }),
+  edit('rung', { step: StepId, level: Level }),
+  edit('minutes', { step: StepId, minutes: Type.Number({ minimum: 1, maximum: 600 }) }),
+  edit('ratio', { step: StepId, ratio: Ratio }),
+])
+export type Edit = Static<typeof Edit>
+
+/** A named standard, as a procedure refers to it. */
+export const StandardName = Type.Object(
+  { id: Uuid, version: Type.Integer({ minimum: 1 }), name: Type.String({ minLength: 1, maxLength: 80 }) },
+  Strict,
 )
-export type ProcedureRequest = Static<typeof ProcedureRequest>
+
+/** Clock minutes a car may take with so many people on it. */
+export const TimeLimit = Type.Object(
+  { minutes: Type.Integer({ minimum: 15, maximum: 1440 }), crew: Type.Integer({ minimum: 1, maximum: 6 }) },
+  Strict,
+)
+export type TimeLimit = Static<typeof TimeLimit>
+
+/** What a lead sets for one procedure beyond the check-in: the same fields are a named standard and part of the engine's input. */
+export const settingFields = {
+  houseRules: Type.Optional(
+    Type.Record(Type.String({ maxLength: 60 }), Type.String({ maxLength: 60 }), { description: 'choices by rule' }),
+  ),
+  finish: Type.Optional(Type.Union([Type.Literal('trade'), Type.Literal('standard'), Type.Literal('show')])),
+  edits: Type.Optional(Type.Array(Edit, { maxItems: 200 })),
+}
+export const SurfaceRungs = Type.Record(Type.String({ maxLength: 80 }), Level, {
+  description: 'rung by surface: 0 is left out',
+})
 
 const Reason = Type.Object({ rule: Type.String(), after: Type.Array(Type.String()), text: Type.String() }, Strict)
 
@@ -160,11 +193,43 @@ export const Step = Type.Object(
     ppe: Type.Array(Type.String()),
     passCue: Type.String(),
     attempts: Type.Integer(),
+    /** What is tried next on these surfaces if this fails its dry judgement; empty: nothing more. */
+    next: Type.String(),
     why: Type.Array(Reason),
+    /** A lead has changed or placed it. */
+    byHand: Type.Optional(Type.Literal(true)),
+    /** Done or under way when the procedure was revised: kept as it was. */
+    kept: Type.Optional(Type.Literal(true)),
   },
   Strict,
 )
 export type Step = Static<typeof Step>
+
+/** Input of the procedure engine. Equipment and skills left out mean: everything the catalogue knows is at hand. */
+export const ProcedureRequest = Type.Object(
+  {
+    checkIn: CheckIn,
+    ...settingFields,
+    standard: Type.Optional(StandardName),
+    rungs: Type.Optional(SurfaceRungs),
+    timeLimit: Type.Optional(TimeLimit),
+    /** The shop's pace by treatment, over the catalogue's minutes. */
+    rates: Type.Optional(Type.Record(Type.String({ maxLength: 60 }), Type.Number({ minimum: 0.1, maximum: 10 }))),
+    equipment: Type.Optional(Type.Array(Type.String(), { maxItems: 100 })),
+    skills: Type.Optional(Type.Array(Type.String(), { maxItems: 100 })),
+    /** Steps of an earlier version that are done or under way: facts, kept as they were. */
+    kept: Type.Optional(Type.Array(Step, { maxItems: 400 })),
+    /** Failed rechecks by surface. */
+    retries: Type.Optional(
+      Type.Record(Type.String({ maxLength: 80 }), Type.Integer({ minimum: 0, maximum: 20 }), {
+        description: 'each asks for the next rung there',
+      }),
+    ),
+    seed: Type.Optional(Type.Integer({ minimum: 0 })),
+  },
+  { ...Strict, $id: 'procedure', title: 'A check-in to be turned into a procedure' },
+)
+export type ProcedureRequest = Static<typeof ProcedureRequest>
 
 export const StepLink = Type.Object(
   {
@@ -189,10 +254,57 @@ const Expectation = Type.Object(
   Strict,
 )
 
+/** What the checker says of an edit or of the whole: forbidden is never saved, order needs a reason, advice is only said. */
+export const Finding = Type.Object(
+  {
+    grade: Type.Union([Type.Literal('forbidden'), Type.Literal('order'), Type.Literal('advice')]),
+    /** The rule's id in the catalogue, or the checker's own word. */
+    code: Type.String(),
+    text: Type.String(),
+    reason: Type.String(),
+    steps: Type.Array(Type.String()),
+    /** Which edit it is about; null: the whole. */
+    edit: Type.Union([Type.Integer(), Type.Null()]),
+    /** The reason given for it. */
+    answered: Type.Union([Type.String(), Type.Null()]),
+    /** What mends it: the edit replaced by this one, or taken back where it is null. */
+    fix: Type.Union([Type.Object({ text: Type.String(), edit: Type.Union([Edit, Type.Null()]) }, Strict), Type.Null()]),
+  },
+  Strict,
+)
+export type Finding = Static<typeof Finding>
+
+/** How a procedure was fitted into a time limit; minutes on the clock. */
+export const FitLimit = Type.Object(
+  {
+    minutes: Type.Integer(),
+    crew: Type.Integer(),
+    clock: Type.Integer({ description: 'until the last step ends, drying too' }),
+    fits: Type.Boolean(),
+    leftOut: Type.Array(Type.String()),
+    more: Type.Object({ minutes: Type.Integer(), gains: Type.Array(Type.String()) }, Strict),
+  },
+  Strict,
+)
+export type FitLimit = Static<typeof FitLimit>
+
+/** What is laid out before starting, for this car. */
+export const Kit = Type.Object(
+  {
+    machines: Type.Array(Type.String()),
+    tools: Type.Array(Type.String()),
+    towels: Type.Array(Type.Object({ role: Type.String(), count: Type.Integer() }, Strict)),
+    wear: Type.Array(Type.String()),
+  },
+  Strict,
+)
+
 export const Procedure = Type.Object(
   {
     steps: Type.Array(Step),
     links: Type.Array(StepLink),
+    findings: Type.Array(Finding),
+    kit: Kit,
     totals: Type.Object(
       {
         attended: Type.Number(),
@@ -212,6 +324,8 @@ export const Procedure = Type.Object(
     residuals: Type.Array(Residual),
     expectations: Type.Array(Expectation),
     notes: Type.Array(Type.String()),
+    /** With a time limit: what was chosen for it. */
+    limit: Type.Optional(FitLimit),
   },
   { ...Strict, $id: 'procedure-answer' },
 )

@@ -61,6 +61,8 @@ export async function eventsOf(db: Reader, scope: Scope, job: string, after = 0,
 const nothing: Procedure = {
   steps: [],
   links: [],
+  findings: [],
+  kit: { machines: [], tools: [], towels: [], wear: [] },
   totals: { attended: 0, attendedP80: 0, planned: 0, waterLeft: 0, carSoil: 1, byTreatment: [], products: [] },
   residuals: [],
   expectations: [],

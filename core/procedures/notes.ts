@@ -1,0 +1,28 @@
+import type { ProcedureRequest } from './schema.ts'
+import type { Setting } from './setting.ts'
+
+const levels = ['', 'faint', 'clear', 'strong']
+
+/** What holds for the whole car and is said once. */
+export function notesOf({ checkIn, timeLimit, standard }: ProcedureRequest, setting: Setting): string[] {
+  const { sold, features, house, refused, finish, catalogue } = setting
+  return [
+    ...(standard ? [`Standard: ${standard.name}, version ${standard.version}.`] : []),
+    ...(finish.id === 'standard' ? [] : [`Finish: ${finish.name.toLowerCase()} — ${finish.promise}.`]),
+    ...(timeLimit ? [`Chosen to fit ${timeLimit.minutes} min with ${timeLimit.crew} on the car.`] : []),
+    ...(sold ? [`Sold: ${sold.name}. Marked surfaces outside it are not worked.`] : []),
+    ...features.map((f) => `${f.name}: ${f.note}`),
+    ...house.flatMap((c) => c.note ?? []),
+    ...refused.map((p) => `Refused, may we ${p.question} ${p.refused}`),
+    ...(checkIn.odours ?? []).map((o) => {
+      const name = catalogue.odours.find((k) => k.id === o.kind)!.name
+      const source = o.source ? `, suspected from ${o.source}` : ''
+      return `Smell: ${name.toLowerCase()}, ${levels[o.level]}${source}. Source first, then clean, dry and air.`
+    }),
+    ...(checkIn.belongings.some((b) => b.fate === 'hazard' && !b.cleared)
+      ? ['A hazardous find is not cleared: hands off, the lead decides.']
+      : []),
+    'Drying times are for doors open and a blower at 20 °C and 50 % humidity.',
+    'Moisture is held to each material’s ceiling alone; drying against the promise is not judged yet.',
+  ]
+}

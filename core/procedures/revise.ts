@@ -1,0 +1,38 @@
+import type { Condition } from '#core/condition/schema.ts'
+import type { Procedure, ProcedureRequest } from './schema.ts'
+
+/** What has changed since a procedure was issued. */
+export interface Change {
+  /** Surfaces as they are found to be now; the others stay as they were. */
+  condition?: Condition
+  /** Surfaces that failed when judged dry. */
+  failed?: readonly string[]
+}
+
+/**
+ * The request of the next version: what is over or under way stays as it was, the rest is made anew from the changed condition.
+ * A passive step whose wetting is over has begun by itself and stays as well.
+ * @param over ids of steps that are finished, skipped, paused or being worked on
+ */
+export function revisedRequest(
+  request: ProcedureRequest,
+  procedure: Procedure,
+  over: ReadonlySet<string>,
+  { condition = {}, failed = [] }: Change,
+): ProcedureRequest {
+  const begun = (step: Procedure['steps'][number]) => {
+    const before = procedure.links.filter((l) => l.to === step.id)
+    return step.crew === 0 && before.length > 0 && before.every((l) => over.has(l.from))
+  }
+  const kept = procedure.steps
+    .filter((s) => over.has(s.id) || s.kept || begun(s))
+    .map((s) => ({ ...s, kept: true as const }))
+  const retries = { ...request.retries }
+  for (const id of failed) retries[id] = (retries[id] ?? 0) + 1
+  return {
+    ...request,
+    checkIn: { ...request.checkIn, condition: { ...request.checkIn.condition, ...condition } },
+    kept,
+    retries,
+  }
+}
