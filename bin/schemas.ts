@@ -1,6 +1,7 @@
 import type { TSchema } from '@sinclair/typebox'
 import { Body, Feature, Material, SurfaceKind } from '#core/cabin/schema.ts'
 import { Product } from '#core/chemistry/schema.ts'
+import { ProcedureFile, StandardFile } from '#core/formats/exchange.ts'
 import { MixRequest } from '#core/mixing/schema.ts'
 import { PlanRequest } from '#core/plan/schema.ts'
 import * as trade from '#core/procedures/catalogue.ts'
@@ -14,6 +15,8 @@ export const schemaFiles: Record<string, TSchema> = {
   'docs/schemas/check-in.json': CheckIn,
   'docs/schemas/procedure.json': ProcedureRequest,
   'docs/schemas/procedure-answer.json': Procedure,
+  'docs/schemas/standard-file.json': StandardFile,
+  'docs/schemas/procedure-file.json': ProcedureFile,
   'docs/schemas/mix.json': MixRequest,
   'docs/schemas/plan.json': PlanRequest,
   'docs/schemas/work-event.json': WorkIntent,

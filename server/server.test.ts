@@ -297,6 +297,9 @@ describe('bad bodies', () => {
     const owner = await t.as('reedmere', 'odile', '7301')
     const container = (await lead.get('/api/mixing/containers')).body[0].id
     const plan = (await lead.send('POST', '/api/plan')).body
+    const procedure = (await lead.get(`/api/jobs/${job.id}/procedure/file`)).body
+    const named = { name: 'Fleet', note: 'x', settings: { finish: 'trade' } }
+    const standard = { version: 0, ...named }
     const good: Record<string, unknown> = {
       'POST /api/jobs': opening(),
       'PUT /api/jobs/:id/check-in': { version: 1, checkIn: carA().checkIn, due: null },
@@ -322,6 +325,16 @@ describe('bad bodies', () => {
       'PUT /api/customers/:id': { version: 1, ...customer },
       'POST /api/fleet': { id: uuidv7(), csv: 'plate,body\nX 1,saloon', take: 'good' },
       'PUT /api/bodies': { id: uuidv7(), version: 0, body: carA().checkIn.vehicle.body },
+      'PUT /api/jobs/:id/procedure/settings': { version: 0, settings: { finish: 'trade' } },
+      'POST /api/jobs/:id/procedure/import': { version: 0, file: procedure },
+      'POST /api/jobs/:id/procedure/revision': { condition: { 'dash.dash-top': { soil: 3 } }, note: 'seen' },
+      'POST /api/jobs/:id/recheck': { surfaces: ['seat-1l.seat-base'], note: 'ring' },
+      'PUT /api/standards/:id': standard,
+      'POST /api/standards': {
+        id: uuidv7(),
+        file: { format: 'chamomile-standard', formatVersion: 1, ...named },
+      },
+      'PUT /api/pace': { rates: { lm: 1.1 } },
       'PUT /api/house-rules': { choices: { headliner: 'towel' } },
       'PUT /api/models': { make: 'Brant', model: 'Fennel', text: 'x', version: 0 },
       'PUT /api/photos/:id/marks': [{ x: 0.5, y: 0.5, text: 'x' }],
@@ -339,6 +352,9 @@ describe('bad bodies', () => {
       'own_bodies',
       'model_notes',
       'photos',
+      'procedure_settings',
+      'standards',
+      'standard_versions',
     ]
     const routes = allRoutes(t.world).filter((r) => r.body)
     expect(routes.map((r) => `${r.method} ${r.path}`).sort()).toEqual(Object.keys(good).sort())
@@ -350,7 +366,7 @@ describe('bad bodies', () => {
       for (let i = 0; i < 50; i++) {
         const text = broken(model)
         // A mutation may by chance still be a good body (a dropped optional field, say): those are not bad bodies.
-        const id = route.path.includes('events') ? issued.id : job.id
+        const id = /events|recheck|revision/.test(route.path) ? issued.id : job.id
         if (isGood(route.body!, text)) {
           i--
           continue
@@ -391,10 +407,13 @@ describe('bad bodies', () => {
   })
 })
 
+const validators = new Map<object, ReturnType<Ajv['compile']>>()
 function isGood(schema: object, text: string): boolean {
   try {
     const value = JSON.parse(text)
-    return new Ajv({ strict: false }).validate(schema, value)
+    const validate = validators.get(schema) ?? new Ajv({ strict: false }).compile(schema)
+    validators.set(schema, validate)
+    return validate(value) === true
   } catch {
     return false
   }
@@ -439,10 +458,25 @@ describe('the published description', () => {
       'content-type': 'image/png',
     })
     expect(sent.status).toBe(200)
+    const [named, brought] = [uuidv7(), uuidv7()]
+    const standard = { version: 0, name: 'As described', note: '', settings: {} }
+    expect((await owner.send('PUT', `/api/standards/${named}`, standard)).status).toBe(200)
     for (const route of allRoutes(t.world).filter((r) => r.method === 'GET')) {
-      const id = route.path.startsWith('/api/photos') ? photo : job.id
+      const id = route.path.startsWith('/api/photos') ? photo : route.path.includes('standards') ? named : job.id
       expect((await owner.get(route.path.replace(':id', id))).status, route.path).toBe(200)
     }
+    const { body: file } = await owner.get(`/api/standards/${named}/file`)
+    const other = { id: brought, file: { ...file, name: 'Brought in' } }
+    expect((await owner.send('POST', '/api/standards', other)).status).toBe(200)
+    const changed = { condition: { 'dash.dash-top': { soil: 3 } }, note: 'seen later' }
+    expect((await owner.send('POST', `/api/jobs/${job.id}/procedure/revision`, changed)).status).toBe(200)
+    const failed = { surfaces: ['seat-1l.seat-base'], note: 'came back' }
+    expect((await owner.send('POST', `/api/jobs/${job.id}/recheck`, failed)).status).toBe(200)
+    const ofDraft = `/api/jobs/${draft.id}/procedure`
+    expect((await owner.send('PUT', `${ofDraft}/settings`, { version: 0, settings: {} })).status).toBe(200)
+    const { body: made } = await owner.get(`${ofDraft}/file`)
+    expect((await owner.send('POST', `${ofDraft}/import`, { version: 1, file: made })).status).toBe(200)
+    expect((await owner.send('PUT', '/api/pace', { rates: {} })).status).toBe(200)
     expect((await owner.send('PUT', `/api/photos/${photo}/marks`, [])).status).toBe(200)
     expect((await owner.send('DELETE', `/api/photos/${photo}`)).status).toBe(204)
     const [guest, shape] = [uuidv7(), uuidv7()]

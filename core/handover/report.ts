@@ -9,7 +9,7 @@ import type { Report } from './schema.ts'
 /** What the customer is told: done, not done and why, what may return. Built from the ledger and the issued procedure alone. */
 export function reportOf(checkIn: CheckIn, procedure: Procedure, state: WorkState, catalogue: Catalogue): Report {
   const surfaces = surfacesOf(checkIn.vehicle.body, catalogue.surfaces)
-  const places = checkListFor(checkIn.vehicle.body, surfaces, catalogue)
+  const places = checkListFor(checkIn.vehicle.body, surfaces, catalogue, checkIn.finish)
   const attended = procedure.steps.filter((s) => s.crew > 0)
   const skipped = attended
     .filter((s) => stepState(state, s.id).status === 'skipped')

@@ -202,6 +202,8 @@ export const Caution = Type.Object(
         treatments: Type.Optional(Type.Array(Text)),
         stages: Type.Optional(Type.Array(Text)),
         equipment: Type.Optional(Type.Array(Text)),
+        /** Only in cars with one of these. */
+        features: Type.Optional(Type.Array(Text)),
         permission: Type.Optional(Type.Object({ id: Text, granted: Type.Boolean() }, Strict)),
       },
       Strict,
@@ -306,7 +308,15 @@ export const Finish = Type.Object(
 export type Finish = Static<typeof Finish>
 
 export const CheckListPlace = Type.Object(
-  { id: Text, kinds: Type.Optional(Type.Array(Text)), doorKind: Type.Optional(Text), text: Text },
+  {
+    id: Text,
+    kinds: Type.Optional(Type.Array(Text)),
+    doorKind: Type.Optional(Text),
+    rowKind: Type.Optional(Text),
+    /** Neither seen nor touched in daily use: a trade finish does not look. */
+    hidden: Type.Optional(Type.Literal(true)),
+    text: Text,
+  },
   Strict,
 )
 export type CheckListPlace = Static<typeof CheckListPlace>

@@ -1,19 +1,20 @@
 import type { Catalogue, Caution } from './catalogue.ts'
 import type { CheckIn, Step } from './schema.ts'
 
-function applies({ when }: Caution, step: Step, permissions: CheckIn['permissions']): boolean {
+function applies({ when }: Caution, step: Step, { permissions, vehicle }: CheckIn): boolean {
   if (when.product && !step.product) return false
   if (when.treatments && !when.treatments.includes(step.treatment)) return false
   if (when.stages && !when.stages.includes(step.stage)) return false
   if (when.equipment && !when.equipment.some((id) => step.equipment.includes(id))) return false
+  if (when.features && !when.features.some((id) => vehicle.body.features?.includes(id))) return false
   const { permission } = when
   return !permission || permissions[permission.id] === permission.granted
 }
 
 /** What must be said at this step: the catalogue's cautions that apply and its product's own; the label always comes last. */
-export function cautionsFor(step: Step, permissions: CheckIn['permissions'], catalogue: Catalogue): string[] {
+export function cautionsFor(step: Step, checkIn: CheckIn, catalogue: Catalogue): string[] {
   const own = catalogue.products.find((p) => p.id === step.product?.id)?.cautions ?? []
-  const matching = catalogue.cautions.filter((caution) => applies(caution, step, permissions))
+  const matching = catalogue.cautions.filter((caution) => applies(caution, step, checkIn))
   const [general, specific] = [matching.filter((c) => c.when.product), matching.filter((c) => !c.when.product)]
   return [...specific.map((c) => c.text), ...own, ...general.map((c) => c.text)]
 }

@@ -43,7 +43,7 @@ function variedCars(): ProcedureRequest[] {
 function byHandCars(): ProcedureRequest[] {
   const asked = carB()
   for (const id of ['seats-out', 'ozone', 'engine-heat']) asked.checkIn.permissions[id] = true
-  asked.checkIn.odours = [{ kind: 'smoke', level: 3 }]
+  asked.checkIn.odours = [{ kind: 'smoke', level: 3, source: '' }]
   const add = (treatment: string, zoneGroup: string) => ({ do: 'add' as const, treatment, zoneGroup })
   return [
     {

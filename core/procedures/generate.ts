@@ -28,7 +28,12 @@ function carSoil(surfaces: readonly Surface[], condition: Condition): number {
 }
 
 /** Steps done or under way in an earlier version stand as they were; what is added beside them gets a name of its own. */
-function besideKept(fresh: readonly Draft[], kept: readonly Step[], surfaces: readonly Surface[]): Draft[] {
+function besideKept(
+  fresh: readonly Draft[],
+  kept: readonly Step[],
+  surfaces: readonly Surface[],
+  { treatments }: Catalogue,
+): Draft[] {
   const rowOf = new Map(surfaces.map((s) => [s.id, s.row]))
   const taken = new Set(kept.map((s) => s.id))
   const named = (id: string, n = 2): string => (taken.has(`${id}+${n}`) ? named(id, n + 1) : `${id}+${n}`)
@@ -37,7 +42,7 @@ function besideKept(fresh: readonly Draft[], kept: readonly Step[], surfaces: re
       ...s,
       kept: true as const,
       rows: new Set(s.surfaces.map((id) => rowOf.get(id) ?? 0)),
-      dries: false,
+      dries: treatments.find((t) => t.id === s.treatment)?.dries === true,
     })),
     ...fresh.map((s) => (taken.has(s.id) ? { ...s, id: named(s.id) } : s)),
   ]
@@ -109,11 +114,8 @@ function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: Readon
     ...stepsOfWork,
     ...dryingSteps(stepsOfWork, worked.works, doorsAndBlower, drafting),
   ].map((s) => (worked.byHand.has(s.id) ? { ...s, byHand: true as const } : s))
-  const edited = editSteps(besideKept(fresh, kept, surfaces), edits, setting, severe)
-  // What is over waits for nothing any more.
-  const links = linkSteps(edited.steps, bindingRules(catalogue.orderRules, setting.choices)).filter(
-    (l) => !overAlready.has(l.to),
-  )
+  const edited = editSteps(besideKept(fresh, kept, surfaces, catalogue), edits, setting, severe)
+  const links = linkSteps(edited.steps, bindingRules(catalogue.orderRules, setting.choices))
   const placed = placeByHand(edited.steps, links, edits, catalogue)
   const whyMoved = new Map(edits.flatMap((e) => (e.do === 'move' ? [[e.step, e.reason]] : [])))
   const steps = placed.steps.map((draft): Step => {
@@ -121,7 +123,7 @@ function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: Readon
     if (step.kept) return step
     return {
       ...step,
-      cautions: cautionsFor(step, checkIn.permissions, catalogue),
+      cautions: cautionsFor(step, checkIn, catalogue),
       why: reasonsOf(step, placed.links, whyMoved.get(step.id), catalogue),
     }
   })

@@ -5,6 +5,8 @@ import type { Step, StepLink } from './schema.ts'
 export type Orderable = Pick<Step, 'id' | 'stage' | 'treatment' | 'zoneGroup' | 'zones' | 'surfaces' | 'minutes'> & {
   rows: ReadonlySet<number>
   dries: boolean
+  /** Over or under way: it waits for nothing that is new. */
+  kept?: true
 }
 
 function matches(step: Orderable, selector: OrderRule['first']): boolean {
@@ -98,11 +100,14 @@ export function inOrder<T extends Orderable>(steps: readonly T[], links: readonl
   return [...steps].sort((a, b) => start.get(a.id)! - start.get(b.id)! || (a.id < b.id ? -1 : 1))
 }
 
+const mayWait = (a: Orderable, b: Orderable) => !b.kept || a.kept === true
+
 function pairLinks(links: Links, rule: OrderRule, steps: readonly Orderable[]) {
   const seconds = steps.filter((s) => matches(s, rule.next))
   for (const a of steps) {
     if (!matches(a, rule.first)) continue
-    for (const b of seconds) if (a !== b && inScope(rule, a, b)) links.add(a.id, b.id, rule.id, rule.lag)
+    for (const b of seconds)
+      if (a !== b && mayWait(a, b) && inScope(rule, a, b)) links.add(a.id, b.id, rule.id, rule.lag)
   }
 }
 
@@ -110,7 +115,7 @@ function pairLinks(links: Links, rule: OrderRule, steps: readonly Orderable[]) {
 function chainLinks(links: Links, rule: OrderRule, steps: readonly Orderable[]) {
   const ordered = inOrder(steps, links.all())
   for (const b of ordered.filter((s) => matches(s, rule.next))) {
-    const firsts = ordered.filter((a) => a !== b && matches(a, rule.first) && inScope(rule, a, b))
+    const firsts = ordered.filter((a) => a !== b && mayWait(a, b) && matches(a, rule.first) && inScope(rule, a, b))
     firsts.forEach((a, i) => {
       const next = firsts[i + 1]
       if (next) links.add(a.id, next.id, rule.id)

@@ -205,14 +205,27 @@ export const Step = Type.Object(
 )
 export type Step = Static<typeof Step>
 
-/** Input of the procedure engine. Equipment and skills left out mean: everything the catalogue knows is at hand. */
-export const ProcedureRequest = Type.Object(
+/** What a lead has set for one job. */
+export const JobSettings = Type.Object(
   {
-    checkIn: CheckIn,
     ...settingFields,
     standard: Type.Optional(StandardName),
     rungs: Type.Optional(SurfaceRungs),
     timeLimit: Type.Optional(TimeLimit),
+  },
+  Strict,
+)
+export type JobSettings = Static<typeof JobSettings>
+
+/** What a named standard holds. */
+export const StandardSettings = Type.Object(settingFields, Strict)
+export type StandardSettings = Static<typeof StandardSettings>
+
+/** Input of the procedure engine. Equipment and skills left out mean: everything the catalogue knows is at hand. */
+export const ProcedureRequest = Type.Object(
+  {
+    checkIn: CheckIn,
+    ...JobSettings.properties,
     /** The shop's pace by treatment, over the catalogue's minutes. */
     rates: Type.Optional(Type.Record(Type.String({ maxLength: 60 }), Type.Number({ minimum: 0.1, maximum: 10 }))),
     equipment: Type.Optional(Type.Array(Type.String(), { maxItems: 100 })),
@@ -243,7 +256,7 @@ export const StepLink = Type.Object(
 )
 export type StepLink = Static<typeof StepLink>
 
-const Residual = Type.Object(
+export const Residual = Type.Object(
   { surface: Type.String(), name: Type.String(), code: Type.String(), reason: Type.String() },
   Strict,
 )

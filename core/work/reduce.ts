@@ -119,6 +119,16 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
     }
     case 'note':
       return { ...state, notes: [...state.notes, { author: event.author, text: event.data.text, at }] }
+    case 'condition-changed':
+      return {
+        ...state,
+        notes: [...state.notes, { author: event.author, text: `Condition changed: ${event.data.note}`, at }],
+      }
+    case 'recheck-failed':
+      return {
+        ...state,
+        notes: [...state.notes, { author: event.author, text: `Recheck failed: ${event.data.note}`, at }],
+      }
     case 'damage-found': {
       const { surface, kind, note = '', photo = null } = event.data
       return { ...state, found: [...state.found, { surface, kind, note, photo, by: event.author, at }] }

@@ -1,4 +1,5 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox'
+import type { Condition } from '#core/condition/schema.ts'
 import { Uuid } from '#core/units/uuid.ts'
 
 const Strict = { additionalProperties: false }
@@ -23,7 +24,7 @@ const Place = Type.Object(
   Strict,
 )
 
-/** What a person can say about a job at work. `checked-in` and `procedure-issued` are written by the server alone. */
+/** What a person can say about a job at work. What changes the procedure is written by the server alone. */
 export const WorkIntent = Type.Union(
   [
     kind('step-started', OfStep),
@@ -69,8 +70,13 @@ type Intent = WorkIntent extends infer W
     ? { type: T; data: D }
     : never
   : never
-export type WorkEvent = Envelope &
-  (Intent | { type: 'checked-in'; data: { plate: string } } | { type: 'procedure-issued'; data: { version: number } })
+/** What the server alone writes. */
+type Told =
+  | { type: 'checked-in'; data: { plate: string } }
+  | { type: 'procedure-issued'; data: { version: number } }
+  | { type: 'condition-changed'; data: { condition: Condition; note: string } }
+  | { type: 'recheck-failed'; data: { surfaces: string[]; note: string } }
+export type WorkEvent = Envelope & (Intent | Told)
 
 const Nullable = Type.Union([Type.String(), Type.Null()])
 

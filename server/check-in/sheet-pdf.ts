@@ -1,6 +1,4 @@
-import { createRequire } from 'node:module'
-import pdfmake from 'pdfmake'
-import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js'
+import type { Content } from 'pdfmake/interfaces.js'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { cabinSvg } from '#core/formats/cabin-svg.ts'
@@ -9,34 +7,12 @@ import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { expectationsOf } from '#core/procedures/expectations.ts'
 import type { CheckIn } from '#core/procedures/schema.ts'
 import type { JobRow } from '#server/http/jobs.ts'
-
-const require = createRequire(import.meta.url)
-const font = (file: string) => require.resolve(`@fontsource/figtree/files/figtree-latin-${file}.woff`)
-pdfmake.addFonts({
-  Figtree: {
-    normal: font('400-normal'),
-    bold: font('700-normal'),
-    italics: font('400-italic'),
-    bolditalics: font('700-italic'),
-  },
-})
-// A document is made of what is given here; nothing is fetched and nothing else read.
-pdfmake.setUrlAccessPolicy(() => false)
-pdfmake.setLocalAccessPolicy((path: string) => path.includes('@fontsource'))
-
-/** The font has Latin letters only; what it cannot write is shown as such instead of an empty box. */
-const printable = (text: string): string =>
-  [...text.normalize('NFC')]
-    .map((sign) => (/[\p{Script=Latin}\p{N}\p{P}\p{Zs}\p{Sc}+<>=|~^`×·–—°²½¼¾\n]/u.test(sign) ? sign : '□'))
-    .join('')
-
-const list = (items: readonly string[], none: string): Content =>
-  items.length > 0 ? { ul: items.map(printable) } : { text: none, color: '#4D5F54' }
+import { heading, list, pdf, printable, soft } from '#server/http/pdf.ts'
 
 const answer = (given: boolean | null | undefined) => (given === true ? 'yes' : given === false ? 'no' : 'not asked')
 
 function signature({ agreement }: CheckIn): Content {
-  if (!agreement) return { text: 'Not signed yet.', color: '#4D5F54' }
+  if (!agreement) return { text: 'Not signed yet.', color: soft }
   const lines = agreement.strokes.map(
     (stroke) => `<polyline points="${strokePoints(stroke)}" fill="none" stroke="#1F3329" stroke-width="2"/>`,
   )
@@ -55,72 +31,64 @@ export function checkInPdf(job: JobRow, shopName: string, catalogue: Catalogue):
   const surfaces = surfacesOf(vehicle.body, catalogue.surfaces)
   const sheet = sheetOf(vehicle.body, surfaces)
   const expectations = expectationsOf(checkIn, surfaces, catalogue)
-  const heading = (text: string): Content => ({ text, bold: true, fontSize: 12, margin: [0, 9, 0, 3] })
   const functions = catalogue.functions.map(
     (f) =>
       `${f.name}: ${checkIn.functions?.[f.id] === undefined ? 'not tried' : checkIn.functions[f.id]!.works ? 'works' : 'does not work'}${checkIn.functions?.[f.id]?.note ? ` (${checkIn.functions[f.id]!.note})` : ''}`,
   )
-  const document: TDocumentDefinitions = {
-    info: { title: `Check-in ${vehicle.plate}` },
-    pageSize: 'A4',
-    pageMargins: [36, 32, 36, 32],
-    defaultStyle: { font: 'Figtree', fontSize: 9.5, color: '#1F3329' },
-    content: [
-      { text: printable(shopName), color: '#4D5F54' },
-      {
-        text: printable(`${job.callSign} · ${vehicle.make} ${vehicle.model} · ${vehicle.plate}`),
-        bold: true,
-        fontSize: 18,
-      },
-      { text: printable(`${checkIn.customer}${vehicle.vin ? ` · VIN ${vehicle.vin}` : ''} · ${vehicle.body.name}`) },
-      { svg: cabinSvg(sheet, checkIn.condition), width: 520, margin: [0, 8, 0, 4] },
-      {
-        text: '0 clean · 1 dust · 2 used · 3 heavy · 4 severe.  S stain · D damage · H hair · G grit · W water · B biohazard',
-        color: '#4D5F54',
-      },
-      heading('What to expect'),
-      expectations.length > 0
-        ? {
-            table: {
-              widths: ['*', '*', 40, '*'],
-              body: expectations.map((e) => [e.name, e.stain, `${e.chance} %`, e.words].map(printable)),
-            },
-            layout: 'lightHorizontalLines',
-          }
-        : { text: 'No stain and no damage was marked.', color: '#4D5F54' },
-      {
-        columns: [
-          [
-            heading('Asked: may we …'),
-            list(
-              catalogue.permissions.map((p) => `${p.question} ${answer(checkIn.permissions[p.id])}`),
-              '',
-            ),
-          ],
-          [
-            heading('Tried'),
-            list(functions, ''),
-            heading('Belongings'),
-            list(
-              checkIn.belongings.map((b) => [b.what, b.where, b.bag && `bag ${b.bag}`].filter(Boolean).join(', ')),
-              'None.',
-            ),
-            heading('Found, for others to look at'),
-            list(
-              (checkIn.findings ?? []).map((f) => [f.what, f.where].filter(Boolean).join(', ')),
-              'Nothing.',
-            ),
-          ],
+  return pdf(`Check-in ${vehicle.plate}`, [
+    { text: printable(shopName), color: soft },
+    {
+      text: printable(`${job.callSign} · ${vehicle.make} ${vehicle.model} · ${vehicle.plate}`),
+      bold: true,
+      fontSize: 18,
+    },
+    { text: printable(`${checkIn.customer}${vehicle.vin ? ` · VIN ${vehicle.vin}` : ''} · ${vehicle.body.name}`) },
+    { svg: cabinSvg(sheet, checkIn.condition), width: 520, margin: [0, 8, 0, 4] },
+    {
+      text: '0 clean · 1 dust · 2 used · 3 heavy · 4 severe.  S stain · D damage · H hair · G grit · W water · B biohazard',
+      color: soft,
+    },
+    heading('What to expect'),
+    expectations.length > 0
+      ? {
+          table: {
+            widths: ['*', '*', 40, '*'],
+            body: expectations.map((e) => [e.name, e.stain, `${e.chance} %`, e.words].map(printable)),
+          },
+          layout: 'lightHorizontalLines',
+        }
+      : { text: 'No stain and no damage was marked.', color: soft },
+    {
+      columns: [
+        [
+          heading('Asked: may we …'),
+          list(
+            catalogue.permissions.map((p) => `${p.question} ${answer(checkIn.permissions[p.id])}`),
+            '',
+          ),
         ],
-        columnGap: 16,
-      },
-      heading('Told'),
-      {
-        text: 'Deep stains may return as the car dries; then we treat them again, twice at most. A clean wheel can feel slightly tacky, and drying time is not bad work. Damage that lay under the dirt is recorded with its time and photo when it appears.',
-      },
-      heading('Agreed'),
-      signature(checkIn),
-    ],
-  }
-  return pdfmake.createPdf(document).getBuffer()
+        [
+          heading('Tried'),
+          list(functions, ''),
+          heading('Belongings'),
+          list(
+            checkIn.belongings.map((b) => [b.what, b.where, b.bag && `bag ${b.bag}`].filter(Boolean).join(', ')),
+            'None.',
+          ),
+          heading('Found, for others to look at'),
+          list(
+            (checkIn.findings ?? []).map((f) => [f.what, f.where].filter(Boolean).join(', ')),
+            'Nothing.',
+          ),
+        ],
+      ],
+      columnGap: 16,
+    },
+    heading('Told'),
+    {
+      text: 'Deep stains may return as the car dries; then we treat them again, twice at most. A clean wheel can feel slightly tacky, and drying time is not bad work. Damage that lay under the dirt is recorded with its time and photo when it appears.',
+    },
+    heading('Agreed'),
+    signature(checkIn),
+  ])
 }

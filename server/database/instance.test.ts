@@ -18,7 +18,9 @@ it('starts on loopback with a password of its own, keeps its data, and takes ove
   expect(readFileSync(join(folder, 'mariadb.cnf'), 'utf8')).toContain('bind-address=127.0.0.1')
   const connection = connect(first.uri)
   await migrate(connection)
-  await connection.pool.query("insert into shops values ('s', 'code', 'name', 'Etc/GMT', '{}')")
+  await connection.pool.query(
+    "insert into shops (id, code, name, time_zone, house_rules) values ('s', 'code', 'name', 'Etc/GMT', '{}')",
+  )
   await expect(connect(first.uri.replace(/app:[^@]*@/, 'app:wrong@')).pool.query('select 1')).rejects.toThrow(
     /Access denied/,
   )

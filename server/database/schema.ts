@@ -14,7 +14,7 @@ import {
 import type { Body } from '#core/cabin/schema.ts'
 import type { Mix, Ratio } from '#core/mixing/schema.ts'
 import type { PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
-import type { CheckIn, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
+import type { CheckIn, JobSettings, Procedure, ProcedureRequest, StandardSettings } from '#core/procedures/schema.ts'
 
 /** JSON that arrives parsed or as text, depending on how it was selected. */
 const json = <T>(name: string) =>
@@ -41,6 +41,8 @@ export const shops = mysqlTable(
     name: varchar('name', { length: 120 }).notNull(),
     timeZone: varchar('time_zone', { length: 60 }).notNull(),
     houseRules: json<Record<string, string>>('house_rules').notNull(),
+    /** Its own pace by treatment over the catalogue's minutes; null until some is taken over. */
+    rates: json<Record<string, number>>('rates'),
   },
   (t) => [uniqueIndex('shops_code').on(t.code)],
 )
@@ -137,7 +139,7 @@ export const changes = mysqlTable(
     seq: bigint('seq', { mode: 'number' }).autoincrement().primaryKey(),
     shop: id('shop_id').notNull(),
     topic: varchar('topic', { length: 20 })
-      .$type<'job' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles'>()
+      .$type<'job' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles' | 'standards'>()
       .notNull(),
     job: id('job_id'),
     position: int('position'),
@@ -284,6 +286,41 @@ export const procedures = mysqlTable(
     issued: moment('issued').notNull(),
   },
   (t) => [primaryKey({ columns: [t.job, t.version] })],
+)
+
+/** What a lead has set for a job's procedure before it is issued. */
+export const procedureSettings = mysqlTable('procedure_settings', {
+  job: id('job_id').primaryKey(),
+  shop: id('shop_id').notNull(),
+  version: int('version').notNull(),
+  settings: json<JobSettings>('settings').notNull(),
+})
+
+/** Named standards; what they hold is in their versions. */
+export const standards = mysqlTable(
+  'standards',
+  {
+    id: id('id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    name: varchar('name', { length: 80 }).notNull(),
+    version: int('version').notNull(),
+    /** No longer offered; jobs that were issued by it keep it. */
+    retired: tinyint('retired').notNull(),
+  },
+  (t) => [uniqueIndex('standards_name').on(t.shop, t.name)],
+)
+export const standardVersions = mysqlTable(
+  'standard_versions',
+  {
+    standard: id('standard_id').notNull(),
+    version: int('version').notNull(),
+    shop: id('shop_id').notNull(),
+    settings: json<StandardSettings>('settings').notNull(),
+    note: varchar('note', { length: 300 }).notNull(),
+    author: id('author').notNull(),
+    at: moment('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.standard, t.version] })],
 )
 
 export const events = mysqlTable(

@@ -60,7 +60,7 @@ export const dayRoutes = ({ db, catalogue, now }: World): Route[] => [
               ? needsOf(
                   procedure,
                   state,
-                  placesOf(job.checkIn.vehicle.body, catalogue).map((p) => p.id),
+                  placesOf(job.checkIn, catalogue).map((p) => p.id),
                   at,
                 )
               : [],

@@ -63,7 +63,7 @@ export async function seedDemo(world: World): Promise<void> {
   await workThrough(world, byLogin.get('jory')!, sorrel.id, plus(now, -200), now)
   await issue(world.db, lead, teasel.id, world.catalogue, now)
   const wren = await seedScope(world.db, byLogin.get('wren')!)
-  for (const [i, place] of placesOf(sorrel.checkIn.vehicle.body, world.catalogue).slice(0, 5).entries()) {
+  for (const [i, place] of placesOf(sorrel.checkIn, world.catalogue).slice(0, 5).entries()) {
     await appendEvent(
       world.db,
       wren,

@@ -17,6 +17,7 @@ export type Audited =
   | 'pin-changed'
   | 'customer-erased'
   | 'house-rules'
+  | 'pace'
 
 /** Writes down who was let in or kept out, and whose rights changed. Secrets never come here. */
 export async function note(

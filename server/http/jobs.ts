@@ -1,9 +1,8 @@
 import { and, eq, gt, ne } from 'drizzle-orm'
-import type { Body } from '#core/cabin/schema.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { checkListFor } from '#core/handover/check-list.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
-import type { Procedure } from '#core/procedures/schema.ts'
+import type { CheckIn, Procedure } from '#core/procedures/schema.ts'
 import { emptyState, replay } from '#core/work/reduce.ts'
 import type { WorkEvent, WorkState } from '#core/work/schema.ts'
 import type { Database } from '#server/database/connection.ts'
@@ -88,6 +87,6 @@ export async function openJobs(db: Database, scope: Scope): Promise<JobAtWork[]>
 }
 
 /** The final check's places for a car. */
-export function placesOf(body: Body, catalogue: Catalogue) {
-  return checkListFor(body, surfacesOf(body, catalogue.surfaces), catalogue)
+export function placesOf({ vehicle: { body }, finish }: CheckIn, catalogue: Catalogue) {
+  return checkListFor(body, surfacesOf(body, catalogue.surfaces), catalogue, finish)
 }

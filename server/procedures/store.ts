@@ -1,39 +1,19 @@
-import { eq } from 'drizzle-orm'
+import { and, desc, eq } from 'drizzle-orm'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { generateProcedure } from '#core/procedures/generate.ts'
-import type { CheckIn, ProcedureRequest } from '#core/procedures/schema.ts'
+import type { JobSettings } from '#core/procedures/schema.ts'
 import type { Database } from '#server/database/connection.ts'
-import { equipment, events, jobs, people, procedures } from '#server/database/schema.ts'
-import { inTransaction, type Transaction } from '#server/database/transaction.ts'
+import { events, jobs, procedureSettings, procedures } from '#server/database/schema.ts'
+import { inTransaction } from '#server/database/transaction.ts'
 import { issuedProcedure, type JobRow, jobOf } from '#server/http/jobs.ts'
-import { Problem } from '#server/http/problem.ts'
+import { announce } from '#server/http/live.ts'
+import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
-import type { ProcedureView } from './views.ts'
+import { keepable, requestFor, settingsOf } from './request.ts'
+import type { ProcedureView, VersionsView } from './views.ts'
 
-/** The engine's input for a check-in in this shop: its house rules, the equipment it has and the skills somebody holds. */
-async function requestFor(db: Database | Transaction, scope: Scope, checkIn: CheckIn): Promise<ProcedureRequest> {
-  const kit = await db
-    .select({ kind: equipment.kind, count: equipment.count })
-    .from(equipment)
-    .where(eq(equipment.shop, scope.shop))
-  const crew = await db
-    .select({ skills: people.skills, shifts: people.shifts })
-    .from(people)
-    .where(eq(people.shop, scope.shop))
-  const skills = new Set(crew.filter((p) => p.shifts.length > 0).flatMap((p) => p.skills))
-  return {
-    checkIn,
-    houseRules: scope.houseRules,
-    equipment: kit
-      .filter((k) => k.count > 0)
-      .map((k) => k.kind)
-      .sort(),
-    skills: [...skills].sort(),
-  }
-}
-
-/** The issued procedure, or what the draft would give now. */
+/** The issued procedure, or what the draft would give now with what has been set for it. */
 export async function procedureOf(
   db: Database,
   scope: Scope,
@@ -41,10 +21,61 @@ export async function procedureOf(
   catalogue: Catalogue,
 ): Promise<ProcedureView> {
   const job = await jobOf(db, scope, id)
+  const kept = await settingsOf(db, scope, id)
   const issued = await issuedProcedure(db, scope, job)
-  if (issued) return { version: issued.version, request: issued.request, procedure: issued.procedure }
-  const request = await requestFor(db, scope, job.checkIn)
-  return { version: null, request, procedure: generateProcedure(request, catalogue) }
+  if (issued)
+    return {
+      version: issued.version,
+      request: issued.request,
+      procedure: issued.procedure,
+      settings: kept.settings,
+      settingsVersion: kept.version,
+    }
+  const request = await requestFor(db, scope, job.checkIn, kept.settings)
+  return {
+    version: null,
+    request,
+    procedure: generateProcedure(request, catalogue),
+    settings: kept.settings,
+    settingsVersion: kept.version,
+  }
+}
+
+/** Keeps what a lead has set for a job that is not issued yet. Nothing forbidden and nothing without its reason is kept. */
+export async function keepSettings(
+  db: Database,
+  scope: Scope,
+  id: string,
+  version: number,
+  settings: JobSettings,
+  catalogue: Catalogue,
+): Promise<ProcedureView> {
+  return inTransaction(db, async (tx) => {
+    const job = await jobOf(tx, scope, id, true)
+    if (job.state !== 'draft')
+      throw new Problem(409, 'checked-in', `${job.callSign} is at work; its procedure is revised, not set anew.`)
+    const before = await settingsOf(tx, scope, id)
+    if (before.version !== version) throw stale({ settingsVersion: before.version, settings: before.settings })
+    const request = await requestFor(tx, scope, job.checkIn, settings)
+    const procedure = keepable(request, catalogue)
+    const values = { settings, version: version + 1 }
+    await tx
+      .insert(procedureSettings)
+      .values({ job: id, shop: scope.shop, ...values })
+      .onDuplicateKeyUpdate({ set: values })
+    await announce(tx, { shop: scope.shop, topic: 'job', job: id, position: job.position })
+    return { version: null, request, procedure, settings, settingsVersion: version + 1 }
+  })
+}
+
+/** Every version that was issued for a job, the newest first. */
+export async function versionsOf(db: Database, scope: Scope, id: string): Promise<VersionsView> {
+  await jobOf(db, scope, id)
+  return db
+    .select({ version: procedures.version, issued: procedures.issued, procedure: procedures.procedure })
+    .from(procedures)
+    .where(and(eq(procedures.shop, scope.shop), eq(procedures.job, id)))
+    .orderBy(desc(procedures.version))
 }
 
 /** Checks a vehicle in and issues its procedure: state, procedure and the two first events of the ledger, all or nothing. */
@@ -65,8 +96,12 @@ export async function issue(
         'hazard',
         `“${hazard.what}” was found and is not cleared. Hands off; the lead decides, then the vehicle is checked in.`,
       )
-    const request = await requestFor(tx, scope, job.checkIn)
-    const procedure = generateProcedure(request, catalogue)
+    const { settings, version } = await settingsOf(tx, scope, id)
+    // The finish level in force decides the final check as well.
+    const finish = settings.finish ?? job.checkIn.finish
+    const checkIn = finish ? { ...job.checkIn, finish } : job.checkIn
+    const request = await requestFor(tx, scope, checkIn, settings)
+    const procedure = keepable(request, catalogue)
     if (
       !procedure.steps.some((s) => s.surfaces.length > 0 && s.zoneGroup !== 'car') &&
       procedure.totals.byTreatment.length <= 4
@@ -93,8 +128,15 @@ export async function issue(
     ])
     await tx
       .update(jobs)
-      .set({ state: 'checked-in', procedureVersion: 1, position: 2, version: job.version + 1 })
+      .set({ state: 'checked-in', procedureVersion: 1, position: 2, version: job.version + 1, checkIn })
       .where(eq(jobs.id, id))
-    return { job, view: { version: 1, request, procedure } }
+    return { job, view: { version: 1, request, procedure, settings, settingsVersion: version } }
   })
+}
+
+/** @throws Problem 404 when nothing is issued for it yet */
+export async function issuedOf(db: Database, scope: Scope, id: string) {
+  const row = await issuedProcedure(db, scope, await jobOf(db, scope, id))
+  if (!row) throw notFound('issued procedure')
+  return row
 }

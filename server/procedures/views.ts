@@ -1,16 +1,96 @@
 import { type Static, Type } from '@sinclair/typebox'
-import { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
+import { JobSettings, Procedure, ProcedureRequest, Residual, StandardSettings } from '#core/procedures/schema.ts'
+
+const Strict = { additionalProperties: false }
 
 /** `version` is null while it is only what the draft would give. */
 export const ProcedureView = Type.Object(
-  { version: Type.Union([Type.Integer(), Type.Null()]), request: ProcedureRequest, procedure: Procedure },
-  { additionalProperties: false },
+  {
+    version: Type.Union([Type.Integer(), Type.Null()]),
+    request: ProcedureRequest,
+    procedure: Procedure,
+    settings: JobSettings,
+    settingsVersion: Type.Integer({ minimum: 0 }),
+  },
+  Strict,
 )
 export type ProcedureView = Static<typeof ProcedureView>
+
+/** The versions that were issued for a job, the newest first. */
+export const VersionsView = Type.Array(
+  Type.Object({ version: Type.Integer(), issued: Type.String(), procedure: Procedure }, Strict),
+)
+export type VersionsView = Static<typeof VersionsView>
+
+/** What a revision has changed. */
+export const RevisionView = Type.Object(
+  {
+    version: Type.Integer(),
+    difference: Type.Object(
+      {
+        minutes: Type.Number(),
+        added: Type.Array(Type.String()),
+        dropped: Type.Array(Type.String()),
+        changed: Type.Array(Type.Object({ title: Type.String(), what: Type.String() }, Strict)),
+        moved: Type.Boolean(),
+        notes: Type.Array(Type.String()),
+      },
+      Strict,
+    ),
+    residuals: Type.Array(Residual),
+  },
+  Strict,
+)
+export type RevisionView = Static<typeof RevisionView>
 
 /** The shop's choices by house rule; what is not named is the rule's default. */
 export const HouseRulesView = Type.Object(
   { choices: Type.Record(Type.String({ maxLength: 60 }), Type.String({ maxLength: 60 })) },
-  { additionalProperties: false },
+  Strict,
 )
 export type HouseRulesView = Static<typeof HouseRulesView>
+
+const Name = Type.String({ minLength: 1, maxLength: 80 })
+
+/** The shop's named standards as they are now. */
+export const StandardsView = Type.Array(
+  Type.Object({ id: Type.String(), name: Name, version: Type.Integer(), settings: StandardSettings }, Strict),
+)
+export type StandardsView = Static<typeof StandardsView>
+
+export const StandardVersionsView = Type.Array(
+  Type.Object(
+    {
+      version: Type.Integer(),
+      settings: StandardSettings,
+      note: Type.String(),
+      by: Type.String(),
+      at: Type.String(),
+    },
+    Strict,
+  ),
+)
+export type StandardVersionsView = Static<typeof StandardVersionsView>
+
+const Rates = Type.Record(Type.String({ maxLength: 60 }), Type.Number({ minimum: 0.1, maximum: 10 }))
+
+/** The pace planned with, and what the shop's own finished steps say. */
+export const PaceView = Type.Object(
+  {
+    rates: Rates,
+    measured: Type.Array(
+      Type.Object(
+        {
+          treatment: Type.String(),
+          records: Type.Integer(),
+          measured: Type.Number(),
+          proposed: Type.Number(),
+        },
+        Strict,
+      ),
+    ),
+  },
+  Strict,
+)
+export type PaceView = Static<typeof PaceView>
+export const RatesBody = Type.Object({ rates: Rates }, Strict)

@@ -53,7 +53,7 @@ export async function currentOf(
       shop: scope.shop,
       version: row.version,
       procedure: row.procedure,
-      places: placesOf(row.request.checkIn.vehicle.body, catalogue).map((p) => p.id),
+      places: placesOf(row.request.checkIn, catalogue).map((p) => p.id),
       state: emptyState(),
     }
   }

@@ -143,7 +143,7 @@ export async function workView(
   const mine = (plan?.answer.assignments ?? [])
     .filter((a) => a.technicians.includes(scope.person) && byActivity.has(a.activity))
     .map((a) => ({ step: byActivity.get(a.activity)!, start: a.start }))
-  const places = placesOf(job.checkIn.vehicle.body, catalogue)
+  const places = placesOf(job.checkIn, catalogue)
   return {
     job: {
       id: job.id,

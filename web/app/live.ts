@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 
 interface Change {
-  topic: 'job' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles'
+  topic: 'job' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles' | 'standards'
   job: string | null
 }
 
@@ -27,6 +27,7 @@ export function useLive(): boolean {
         people: [['people'], ['session'], ['house-rules']],
         customers: [['customers']],
         vehicles: [['bodies'], ['models']],
+        standards: [['standards']],
       }[change.topic]
       for (const queryKey of stale) void client.invalidateQueries({ queryKey })
     })

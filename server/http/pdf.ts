@@ -1,0 +1,42 @@
+import { createRequire } from 'node:module'
+import pdfmake from 'pdfmake'
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js'
+
+const require = createRequire(import.meta.url)
+const font = (file: string) => require.resolve(`@fontsource/figtree/files/figtree-latin-${file}.woff`)
+pdfmake.addFonts({
+  Figtree: {
+    normal: font('400-normal'),
+    bold: font('700-normal'),
+    italics: font('400-italic'),
+    bolditalics: font('700-italic'),
+  },
+})
+// A document is made of what is given here; nothing is fetched and nothing else read.
+pdfmake.setUrlAccessPolicy(() => false)
+pdfmake.setLocalAccessPolicy((path: string) => path.includes('@fontsource'))
+
+/** The font has Latin letters only; what it cannot write is shown as such instead of an empty box. */
+export const printable = (text: string): string =>
+  [...text.normalize('NFC')]
+    .map((sign) => (/[\p{Script=Latin}\p{N}\p{P}\p{Zs}\p{Sc}+<>=|~^`×·–—°²½¼¾\n]/u.test(sign) ? sign : '□'))
+    .join('')
+
+export const soft = '#4D5F54'
+
+export const heading = (text: string): Content => ({ text, bold: true, fontSize: 12, margin: [0, 9, 0, 3] })
+
+export const list = (items: readonly string[], none: string): Content =>
+  items.length > 0 ? { ul: items.map(printable) } : { text: none, color: soft }
+
+/** One printed sheet on A4. @returns a PDF */
+export function pdf(title: string, content: Content[]): Promise<Buffer> {
+  const document: TDocumentDefinitions = {
+    info: { title },
+    pageSize: 'A4',
+    pageMargins: [36, 32, 36, 32],
+    defaultStyle: { font: 'Figtree', fontSize: 9.5, color: '#1F3329' },
+    content,
+  }
+  return pdfmake.createPdf(document).getBuffer()
+}

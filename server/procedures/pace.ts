@@ -1,0 +1,50 @@
+import { and, desc, eq, isNotNull } from 'drizzle-orm'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import { paceOf } from '#core/procedures/pace.ts'
+import { BadInput } from '#core/units/fault.ts'
+import { timingsOf } from '#core/work/timings.ts'
+import type { Database } from '#server/database/connection.ts'
+import { jobs, procedures, shops } from '#server/database/schema.ts'
+import { inTransaction } from '#server/database/transaction.ts'
+import { note } from '#server/http/audit.ts'
+import { eventsOf } from '#server/http/jobs.ts'
+import type { Scope } from '#server/http/scope.ts'
+import type { PaceView } from './views.ts'
+
+/** The shop's latest jobs are what its pace is measured on. */
+const lastJobs = 200
+
+/** What the shop's finished steps say of its pace, and what is planned with now. */
+export async function paceView(db: Database, scope: Scope): Promise<PaceView> {
+  const [shop] = await db.select({ rates: shops.rates }).from(shops).where(eq(shops.id, scope.shop))
+  const rows = await db
+    .select({ id: jobs.id, procedure: procedures.procedure, request: procedures.request })
+    .from(jobs)
+    .innerJoin(procedures, and(eq(procedures.job, jobs.id), eq(procedures.version, jobs.procedureVersion)))
+    .where(and(eq(jobs.shop, scope.shop), isNotNull(jobs.procedureVersion)))
+    .orderBy(desc(jobs.arrives))
+    .limit(lastJobs)
+  const timings = []
+  for (const row of rows)
+    timings.push(...timingsOf(await eventsOf(db, scope, row.id), row.procedure, row.request.rates))
+  return { rates: shop?.rates ?? {}, measured: paceOf(timings) }
+}
+
+/** Takes paces over for planning. Procedures already issued keep theirs. @throws BadInput for a treatment nobody knows */
+export async function keepRates(
+  db: Database,
+  scope: Scope,
+  rates: Record<string, number>,
+  catalogue: Catalogue,
+): Promise<void> {
+  const known = new Set([...catalogue.treatments, ...catalogue.wholeCar].map((t) => t.id))
+  const faults = Object.keys(rates)
+    .filter((id) => !known.has(id))
+    .map((id) => ({ pointer: `/rates/${id}`, message: `Unknown treatment "${id}".` }))
+  if (faults.length > 0) throw new BadInput(faults)
+  await inTransaction(db, async (tx) => {
+    await tx.update(shops).set({ rates }).where(eq(shops.id, scope.shop))
+    const said = Object.entries(rates).map(([id, rate]) => `${id} × ${rate.toFixed(2)}`)
+    await note(tx, { shop: scope.shop, what: 'pace', by: scope.person, detail: said.join(', ').slice(0, 190) })
+  })
+}

@@ -1,0 +1,72 @@
+import { and, eq } from 'drizzle-orm'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import { blocks } from '#core/procedures/findings.ts'
+import { generateProcedure } from '#core/procedures/generate.ts'
+import type { CheckIn, JobSettings, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
+import type { Database } from '#server/database/connection.ts'
+import { equipment, people, procedureSettings, shops } from '#server/database/schema.ts'
+import type { Transaction } from '#server/database/transaction.ts'
+import { Problem } from '#server/http/problem.ts'
+import type { Scope } from '#server/http/scope.ts'
+
+type Reader = Database | Transaction
+
+/** The engine's input for a check-in in this shop: its house rules, pace and equipment, the skills somebody holds, and what the lead has set. */
+export async function requestFor(
+  db: Reader,
+  scope: Scope,
+  checkIn: CheckIn,
+  settings: JobSettings = {},
+): Promise<ProcedureRequest> {
+  const kit = await db
+    .select({ kind: equipment.kind, count: equipment.count })
+    .from(equipment)
+    .where(eq(equipment.shop, scope.shop))
+  const crew = await db
+    .select({ skills: people.skills, shifts: people.shifts })
+    .from(people)
+    .where(eq(people.shop, scope.shop))
+  const [shop] = await db.select({ rates: shops.rates }).from(shops).where(eq(shops.id, scope.shop))
+  const skills = new Set(crew.filter((p) => p.shifts.length > 0).flatMap((p) => p.skills))
+  return {
+    ...settings,
+    checkIn,
+    houseRules: { ...scope.houseRules, ...settings.houseRules },
+    ...(shop?.rates ? { rates: shop.rates } : {}),
+    equipment: kit
+      .filter((k) => k.count > 0)
+      .map((k) => k.kind)
+      .sort(),
+    skills: [...skills].sort(),
+  }
+}
+
+/** What has been set for a job; version 0 while nothing has. */
+export async function settingsOf(
+  db: Reader,
+  scope: Scope,
+  job: string,
+): Promise<{ version: number; settings: JobSettings }> {
+  const [row] = await db
+    .select({ version: procedureSettings.version, settings: procedureSettings.settings })
+    .from(procedureSettings)
+    .where(and(eq(procedureSettings.shop, scope.shop), eq(procedureSettings.job, job)))
+  return row ?? { version: 0, settings: {} }
+}
+
+/**
+ * The procedure of a request, as it may be kept.
+ * @throws BadInput by the edit that is forbidden; Problem where an order rule is broken without a reason
+ */
+export function keepable(request: ProcedureRequest, catalogue: Catalogue): Procedure {
+  const procedure = generateProcedure(request, catalogue)
+  const open = procedure.findings.filter(blocks)
+  if (open.length > 0)
+    throw new Problem(
+      409,
+      'needs-reason',
+      `${open[0]!.text} Give a reason, or take the fix.`,
+      open.map((f) => ({ pointer: `/settings/edits/${f.edit}/reason`, message: `${f.text} ${f.reason}` })),
+    )
+  return procedure
+}

@@ -1,0 +1,96 @@
+import { eq } from 'drizzle-orm'
+import type { Condition } from '#core/condition/schema.ts'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import { differenceOf } from '#core/procedures/difference.ts'
+import { generateProcedure } from '#core/procedures/generate.ts'
+import { type Change, revisedRequest } from '#core/procedures/revise.ts'
+import type { Database } from '#server/database/connection.ts'
+import { events, jobs, procedures } from '#server/database/schema.ts'
+import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
+import { issuedProcedure, jobAtWork } from '#server/http/jobs.ts'
+import { Problem } from '#server/http/problem.ts'
+import type { Scope } from '#server/http/scope.ts'
+import { uuidv7 } from '#server/http/uuid.ts'
+import { requestFor } from './request.ts'
+import type { RevisionView } from './views.ts'
+
+/** What was seen that makes the procedure change. */
+export interface Seen {
+  condition?: Condition
+  failed?: string[]
+  note: string
+}
+
+/** Tries to get the next places in a ledger that others write to at the same moment. */
+const patience = 20
+
+/**
+ * Issues the next version of a job's procedure from what was seen: finished work stays, the rest is made anew. The event of what was seen and
+ * the new version are stored together or not at all.
+ */
+export async function revise(
+  db: Database,
+  scope: Scope,
+  id: string,
+  seen: Seen,
+  catalogue: Catalogue,
+  now: string,
+): Promise<RevisionView> {
+  for (let attempt = 0; ; attempt++)
+    try {
+      return await once(db, scope, id, seen, catalogue, now)
+    } catch (error) {
+      // Somebody said something at the same moment: then it is made from what is true now.
+      if (!isDuplicate(error) || attempt >= patience) throw error
+    }
+}
+
+function once(
+  db: Database,
+  scope: Scope,
+  id: string,
+  { note, condition, failed }: Seen,
+  catalogue: Catalogue,
+  now: string,
+): Promise<RevisionView> {
+  return inTransaction(db, async (tx) => {
+    const { job, procedure, state } = await jobAtWork(tx, scope, id, true)
+    if (!procedure) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
+    if (state.handedOver) throw new Problem(409, 'handed-over', 'The vehicle has been handed over; its job is closed.')
+    const issued = (await issuedProcedure(tx, scope, job))!
+    const over = new Set(Object.entries(state.steps).flatMap(([step, s]) => (s.status === 'waiting' ? [] : [step])))
+    const change: Change = { ...(condition ? { condition } : {}), ...(failed ? { failed } : {}) }
+    // Equipment, people and pace are today's; what the lead had set stays.
+    const { equipment, skills } = await requestFor(tx, scope, job.checkIn)
+    const base = { ...issued.request, ...(equipment ? { equipment } : {}), ...(skills ? { skills } : {}) }
+    const request = revisedRequest(base, procedure, over, change)
+    const next = generateProcedure(request, catalogue)
+    const version = issued.version + 1
+    await tx.insert(procedures).values({ job: id, version, shop: scope.shop, request, procedure: next, issued: now })
+    const said = {
+      job: id,
+      shop: scope.shop,
+      author: scope.person,
+      device: 'server',
+      deviceSeq: 0,
+      deviceTime: now,
+      serverTime: now,
+    }
+    const { position } = state
+    await tx.insert(events).values([
+      {
+        ...said,
+        id: uuidv7(),
+        position: position + 1,
+        type: failed ? 'recheck-failed' : 'condition-changed',
+        data: failed ? { surfaces: failed, note } : { condition: condition!, note },
+      },
+      { ...said, id: uuidv7(), position: position + 2, type: 'procedure-issued', data: { version } },
+    ])
+    await tx
+      .update(jobs)
+      .set({ procedureVersion: version, position: position + 2, checkIn: request.checkIn, version: job.version + 1 })
+      .where(eq(jobs.id, id))
+    return { version, difference: differenceOf(procedure, next), residuals: next.residuals }
+  })
+}
