@@ -67,11 +67,24 @@ await shoot(lead, 'check-in', `/jobs/${pottery}/check-in`)
 await shoot(lead, 'told', `/jobs/${pottery}/check-in`, async (page) => {
   await page.getByRole('tab', { name: 'Told' }).click()
 })
-await shoot(lead, 'van', `/jobs/${florist}/check-in`)
 await shoot(lead, 'take-in', '/check-in')
 await shoot(lead, 'procedure', `/jobs/${fleet}/procedure`, async (page) => {
   await page.locator('details.step').nth(16).locator('summary').click()
   await page.locator('details.step').nth(13).scrollIntoViewIfNeeded()
+})
+await shoot(lead, 'plans', `/jobs/${pottery}/procedure`, async (page) => {
+  await page.getByRole('button', { name: 'Weigh up what fits' }).click()
+  const slider = page.getByRole('slider')
+  await slider.waitFor({ timeout: 30_000 })
+  for (let i = 0; i < 4; i++) await slider.press('ArrowLeft')
+})
+await shoot(lead, 'editor', `/jobs/${pottery}/procedure`, async (page) => {
+  const step = page.locator('details.step[data-step="leather_protect:seats-1"]')
+  await step.locator('summary').click()
+  // Up the list until it stands before what has to come first.
+  for (let i = 0; i < 8 && (await page.getByText('Against the order').count()) === 0; i++)
+    await step.getByRole('button', { name: 'Earlier' }).click()
+  await step.getByRole('button', { name: 'Earlier' }).scrollIntoViewIfNeeded()
 })
 await shoot(lead, 'standards', '/standards', async (page) => {
   await page.getByRole('radio').nth(17).focus()

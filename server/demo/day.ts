@@ -6,6 +6,7 @@ import type { World } from '#server/http/route.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
 import { noShopYet } from '#server/people/door.ts'
 import { makePlan } from '#server/plan/store.ts'
+import { keepStandard } from '#server/procedures/standards.ts'
 import { issue } from '#server/procedures/store.ts'
 import { appendEvent } from '#server/work/store.ts'
 import { morningZone, seedScope, seedShop } from './seed.ts'
@@ -55,6 +56,26 @@ export async function seedDemo(world: World): Promise<void> {
   const [fleet, rowing, pottery, florist] = demoVehicles(world.catalogue)
   const open = (checkIn: NonNullable<typeof fleet>, arrives: number, due: number) =>
     openJob(world.db, lead, { id: uuidv7(), checkIn, arrives: at(arrives), due: at(due) })
+  const standard = { id: uuidv7(), name: 'Car-share turnaround', retired: false }
+  await keepStandard(
+    world.db,
+    lead,
+    { ...standard, version: 0, note: 'presentable, nothing dressed', settings: { finish: 'trade' } },
+    world.catalogue,
+    now,
+  )
+  await keepStandard(
+    world.db,
+    lead,
+    {
+      ...standard,
+      version: 1,
+      note: 'jambs by towel: the wash does the rest',
+      settings: { finish: 'trade', houseRules: { jambs: 'towel' } },
+    },
+    world.catalogue,
+    now,
+  )
   const alder = await open(fleet!, 480, 780)
   const teasel = await open(rowing!, 530, 1020)
   await open(pottery!, 810, 1080)

@@ -7,6 +7,7 @@ import { againstNormal, mirrored, presetCondition, type Selection, selected } fr
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { JobView } from '#server/check-in/views.ts'
 import { useJob } from '#web/app/JobFrame.tsx'
+import { keepFile } from '#web/app/keep-file.ts'
 import { useCatalogue, useMay, useSignedIn } from '#web/app/session.ts'
 import { CabinSheet, type Spot } from '#web/ui/CabinSheet.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -19,7 +20,6 @@ import { CarPanel } from './CarPanel.tsx'
 import './check-in.css'
 import { ExpectPanel } from './ExpectPanel.tsx'
 import { FoundPanel } from './FoundPanel.tsx'
-import { keepFile } from './keep-file.ts'
 import { PhotosPanel } from './PhotosPanel.tsx'
 import { SheetTools } from './SheetTools.tsx'
 import { type Tab, Tabs } from './Tabs.tsx'
@@ -220,7 +220,9 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
             <strong>{words.staleTitle}.</strong> <Button onClick={draft.takeTheirs}>{words.takeTheirs}</Button>
           </div>
         )}
-        <Button onClick={() => keepFile(draft.checkIn)}>{words.keepJson}</Button>
+        <Button onClick={() => keepFile(`check-in-${draft.checkIn.vehicle.plate}`, draft.checkIn)}>
+          {words.keepJson}
+        </Button>
         <Button type="primary" size="large" onClick={() => void seeProcedure()}>
           {words.procedure}
         </Button>

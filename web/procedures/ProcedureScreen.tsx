@@ -1,54 +1,128 @@
 import { Button } from 'antd'
+import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Procedure } from '#core/procedures/schema.ts'
 import { sayMinutes } from '#core/units/format.ts'
-import { useMay } from '#web/app/session.ts'
+import type { ProcedureView } from '#server/procedures/views.ts'
+import { useCatalogue, useMay } from '#web/app/session.ts'
+import { useHouseRules } from '#web/app/standards.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import { AddStep } from './AddStep.tsx'
 import { useIssue, useProcedure } from './api.ts'
+import { CarRules } from './CarRules.tsx'
+import { Files } from './Files.tsx'
+import { Findings } from './Findings.tsx'
 import './procedures.css'
-import { StepRow } from './StepRow.tsx'
+import { Revise, Versions } from './Revise.tsx'
+import { StandardPicker } from './StandardPicker.tsx'
+import { StepList } from './StepList.tsx'
+import { ThreePlans } from './ThreePlans.tsx'
+import { TimeLimit } from './TimeLimit.tsx'
+import { useEditing } from './useEditing.ts'
 import { words } from './words.ts'
 
-export default function ProcedureScreen() {
-  const { id } = useParams()
-  const view = useProcedure(id!)
-  const issue = useIssue(id!)
+function Figures({ procedure }: { procedure: Procedure }) {
+  const { totals, steps } = procedure
+  return (
+    <dl className="figures" style={{ margin: 0 }}>
+      <div>
+        <dt>{words.attended}</dt>
+        <dd data-figure="attended">{sayMinutes(totals.attended)}</dd>
+      </div>
+      <div>
+        <dt>{words.p80}</dt>
+        <dd data-figure="attendedP80">{sayMinutes(totals.attendedP80)}</dd>
+      </div>
+      <div>
+        <dt>{words.water}</dt>
+        <dd data-figure="waterLeft">{Math.round(totals.waterLeft)} g</dd>
+      </div>
+      <div>
+        <dt>{words.steps}</dt>
+        <dd data-figure="steps">{steps.length}</dd>
+      </div>
+    </dl>
+  )
+}
+
+/** What lies ready, what will remain, how sure the stains are. */
+function Aside({ procedure, catalogue }: { procedure: Procedure; catalogue: Catalogue }) {
+  const { kit, residuals, expectations } = procedure
+  return (
+    <>
+      <section className="card">
+        <h2>{words.kit}</h2>
+        <ul>
+          {kit.towels.map((t) => (
+            <li key={t.role}>
+              {t.count} × {t.role} towel
+            </li>
+          ))}
+          {kit.machines.map((id) => (
+            <li key={id}>{catalogue.equipment.find((e) => e.id === id)?.name ?? id}</li>
+          ))}
+        </ul>
+        <p className="soft">{[...kit.tools, ...kit.wear].join(', ')}</p>
+      </section>
+      {residuals.length > 0 && (
+        <section className="card">
+          <h2>{words.remains}</h2>
+          <ul>
+            {residuals.map((r) => (
+              <li key={r.surface + r.reason}>
+                <strong>{r.name}</strong>: {r.reason}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {expectations.length > 0 && (
+        <section className="card">
+          <h2>{words.expect}</h2>
+          <ul>
+            {expectations.map((e) => (
+              <li key={e.surface + e.stain}>
+                {e.stain}, {e.name.toLowerCase()}: {e.words}, {e.chance} in 100
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </>
+  )
+}
+
+interface Ready {
+  job: string
+  view: ProcedureView
+  house: Record<string, string>
+  catalogue: Catalogue
+}
+
+function Sheet({ job, view, house, catalogue }: Ready) {
+  const editing = useEditing(job, view, house, catalogue)
+  const issue = useIssue(job)
   const mayIssue = useMay('procedure.issue')
   const go = useNavigate()
-  if (view.isPending) return <Fetching lines={5} />
-  if (view.isLoadingError) return <Told error={view.error} onRetry={() => void view.refetch()} />
-  const { procedure, version } = view.data
-  const { totals } = procedure
-  const titles = new Map(procedure.steps.map((s) => [s.id, s.title]))
+  const [crew, setCrew] = useState(view.settings.timeLimit?.crew ?? 1)
+  const { procedure, request, settings, open, change } = editing
+  const draft = view.version === null
+  const mayEdit = draft && mayIssue
+  const edits = settings.edits ?? []
   return (
-    <div className="stack">
+    <div className="stack procedure">
       <section className="card row" style={{ justifyContent: 'space-between' }} aria-label="Totals">
-        <dl className="figures" style={{ margin: 0 }}>
-          <div>
-            <dt>{words.attended}</dt>
-            <dd data-figure="attended">{sayMinutes(totals.attended)}</dd>
-          </div>
-          <div>
-            <dt>{words.p80}</dt>
-            <dd data-figure="attendedP80">{sayMinutes(totals.attendedP80)}</dd>
-          </div>
-          <div>
-            <dt>{words.water}</dt>
-            <dd data-figure="waterLeft">{Math.round(totals.waterLeft)} g</dd>
-          </div>
-          <div>
-            <dt>{words.steps}</dt>
-            <dd data-figure="steps">{procedure.steps.length}</dd>
-          </div>
-        </dl>
+        <Figures procedure={procedure} />
         <div className="stack no-print" style={{ gap: 6, justifyItems: 'end' }}>
-          <span className="soft">{version === null ? words.draft : words.issued(version)}</span>
+          <span className="soft">{draft ? words.draft : words.issued(view.version!)}</span>
           <div className="row">
-            <Button onClick={() => window.print()}>{words.print}</Button>
-            {version === null && mayIssue && (
+            {mayEdit && (
               <Button
                 type="primary"
                 loading={issue.isPending}
+                disabled={open.length > 0 || !editing.saved}
                 onClick={() => issue.mutate(undefined, { onSuccess: () => void go('/plan') })}
               >
                 {words.issue}
@@ -58,48 +132,102 @@ export default function ProcedureScreen() {
         </div>
         {issue.isError && <Told error={issue.error} />}
       </section>
-      {procedure.residuals.length > 0 && (
-        <section className="card">
-          <h2>{words.remains}</h2>
-          <ul>
-            {procedure.residuals.map((r) => (
-              <li key={r.surface + r.reason}>
-                <strong>{r.name}</strong>: {r.reason}
-              </li>
-            ))}
-          </ul>
-        </section>
+      {mayEdit && (
+        <div className="choices no-print">
+          <ThreePlans
+            request={request}
+            catalogue={catalogue}
+            crew={crew}
+            finish={settings.finish ?? request.checkIn.finish ?? 'standard'}
+            onFinish={(finish) => change({ ...settings, finish })}
+          />
+          <TimeLimit
+            request={request}
+            catalogue={catalogue}
+            crew={crew}
+            onCrew={setCrew}
+            limit={settings.rungs ? settings.timeLimit : undefined}
+            onUse={(timeLimit, rungs) => change({ ...settings, timeLimit, rungs })}
+            onDrop={() => {
+              const { timeLimit: _t, rungs: _r, ...rest } = settings
+              change(rest)
+            }}
+          />
+        </div>
       )}
-      {procedure.expectations.length > 0 && (
-        <section className="card">
-          <h2>{words.expect}</h2>
-          <ul>
-            {procedure.expectations.map((e) => (
-              <li key={e.surface + e.stain}>
-                {e.stain}, {e.name.toLowerCase()}: {e.words}, {e.chance} in 100
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-      <section className="card" aria-label={words.steps}>
-        <ol className="plain steps">
-          {procedure.steps.map((step, i) => (
-            <StepRow
-              key={step.id}
-              step={step}
-              number={i + 1}
-              titles={titles}
-              stage={words.petals[step.petal] ?? step.petal}
-            />
+      <div className="sheet-and-aside">
+        <section className="card" aria-label={words.steps}>
+          {mayEdit && (
+            <div className="row no-print" style={{ justifyContent: 'space-between' }}>
+              <span className="row">
+                <Button onClick={editing.undo} disabled={!editing.canUndo}>
+                  {words.undo}
+                </Button>
+                <Button onClick={editing.redo} disabled={!editing.canRedo}>
+                  {words.redo}
+                </Button>
+                <AddStep request={request} catalogue={catalogue} onEdit={editing.edit} />
+              </span>
+              <span role="status" className={open.length > 0 ? '' : 'soft'}>
+                {open.length > 0
+                  ? words.notSaved(open.length)
+                  : editing.saved
+                    ? settings.edits || settings.standard || settings.houseRules || settings.finish
+                      ? words.saved
+                      : ''
+                    : words.saving}
+              </span>
+            </div>
+          )}
+          {editing.error && <Told error={editing.error} />}
+          <StepList
+            procedure={procedure}
+            request={request}
+            catalogue={catalogue}
+            onEdit={mayEdit ? editing.edit : undefined}
+          />
+          {procedure.notes.map((note) => (
+            <p key={note} className="soft">
+              {note}
+            </p>
           ))}
-        </ol>
-        {procedure.notes.map((note) => (
-          <p key={note} className="soft">
-            {note}
-          </p>
-        ))}
-      </section>
+        </section>
+        <div className="stack aside">
+          {draft && <Findings findings={procedure.findings} edits={edits} onEdits={editing.setEdits} />}
+          {mayEdit && (
+            <>
+              <StandardPicker settings={settings} blocked={open.length > 0} onChange={change} />
+              <CarRules
+                catalogue={catalogue}
+                house={house}
+                own={settings.houseRules ?? {}}
+                onChange={(houseRules) => change({ ...settings, houseRules })}
+              />
+            </>
+          )}
+          {!draft && mayIssue && <Revise job={job} view={view} catalogue={catalogue} />}
+          {!draft && <Versions job={job} issued={view.version!} />}
+          <Files
+            job={job}
+            request={request}
+            procedure={procedure}
+            settingsVersion={view.settingsVersion}
+            open={mayEdit}
+          />
+          <Aside procedure={procedure} catalogue={catalogue} />
+        </div>
+      </div>
     </div>
   )
+}
+
+export default function ProcedureScreen() {
+  const { id } = useParams()
+  const view = useProcedure(id!)
+  const catalogue = useCatalogue()
+  const house = useHouseRules()
+  if (view.isPending || catalogue.isPending || house.isPending) return <Fetching lines={5} />
+  for (const query of [view, catalogue, house])
+    if (query.isLoadingError) return <Told error={query.error} onRetry={() => void query.refetch()} />
+  return <Sheet key={id} job={id!} view={view.data!} house={house.data!.choices} catalogue={catalogue.data!} />
 }

@@ -1,3 +1,4 @@
+import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
 import type { Step } from '#core/procedures/schema.ts'
 import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
@@ -9,19 +10,30 @@ interface Props {
   /** Titles by step id, for the reasons. */
   titles: ReadonlyMap<string, string>
   stage: string
+  /** Before the line: what it is dragged by. */
+  handle?: ReactNode
+  /** Inside: what a lead may change. Made only while it is open. */
+  hand?: () => ReactNode
+  /** What the checker says is about it. */
+  grade?: 'forbidden' | 'order' | 'advice'
 }
 
 /** One line of the sheet; opened, it says why it stands here, how it is done and what to beware of. */
-export function StepRow({ step, number, titles, stage }: Props) {
+export function StepRow({ step, number, titles, stage, handle, hand, grade }: Props) {
   const { product } = step
+  const [open, setOpen] = useState(false)
   return (
-    <li>
-      <details className="step" data-step={step.id}>
+    <div className={`step-line ${grade ?? ''}`}>
+      {handle}
+      <details className="step" data-step={step.id} onToggle={(e) => setOpen(e.currentTarget.open)}>
         <summary>
           <span className="number">{number}</span>
           <span className="stage soft">{stage}</span>
           <span>
             <span className="title">{step.title}</span>
+            {grade && <span className="tag"> {words.marks[grade]}</span>}
+            {step.byHand && <span className="tag"> {words.byHand}</span>}
+            {step.kept && <span className="tag"> {words.done}</span>}
             {(step.skills.length > 0 || step.equipment.length > 0) && (
               <span className="soft"> · {[...step.skills, ...step.equipment].join(', ')}</span>
             )}
@@ -63,9 +75,14 @@ export function StepRow({ step, number, titles, stage }: Props) {
               {step.left > 0 && `Leaves about ${Math.round(step.left)} g/m². `}
               Pass when: {step.passCue}.
             </p>
+            {step.next && (
+              <p style={{ margin: '4px 0' }}>
+                {words.next}: {step.next.charAt(0).toLowerCase() + step.next.slice(1)}.
+              </p>
+            )}
             {product && (
               <p style={{ margin: '4px 0' }}>
-                {sayVolume(product.ml)} of {product.name} at {sayRatio(product.ratio)}.{' '}
+                {sayVolume(product.ml)} of {product.name}, {sayRatio(product.ratio)}.{' '}
                 <Link to={`/mixing?product=${product.id}&ratio=${product.ratio.concentrate}:${product.ratio.water}`}>
                   {words.toMixing}
                 </Link>
@@ -78,8 +95,9 @@ export function StepRow({ step, number, titles, stage }: Props) {
               </div>
             )}
           </div>
+          {open && hand?.()}
         </div>
       </details>
-    </li>
+    </div>
   )
 }

@@ -1,14 +1,53 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import type { ProcedureView } from '#server/procedures/views.ts'
-import { get, post } from '#web/app/http.ts'
+import type { Condition } from '#core/condition/schema.ts'
+import type { ProcedureFile } from '#core/formats/exchange.ts'
+import type { JobSettings } from '#core/procedures/schema.ts'
+import type { ProcedureView, RevisionView, VersionsView } from '#server/procedures/views.ts'
+import { get, post, put } from '#web/app/http.ts'
+
+const key = (id: string) => ['jobs', id, 'procedure']
 
 export const useProcedure = (id: string) =>
-  useQuery({ queryKey: ['jobs', id, 'procedure'], queryFn: () => get<ProcedureView>(`/api/jobs/${id}/procedure`) })
+  useQuery({ queryKey: key(id), queryFn: () => get<ProcedureView>(`/api/jobs/${id}/procedure`) })
 
 export function useIssue(id: string) {
   const client = useQueryClient()
   return useMutation({
     mutationFn: () => post<ProcedureView>(`/api/jobs/${id}/procedure`),
     onSuccess: () => client.invalidateQueries(),
+  })
+}
+
+export function useKeepSettings(id: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: { version: number; settings: JobSettings }) =>
+      put<ProcedureView>(`/api/jobs/${id}/procedure/settings`, body),
+    onSuccess: (view) => client.setQueryData(key(id), view),
+  })
+}
+
+export function useImport(id: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: { version: number; file: ProcedureFile }) =>
+      post<ProcedureView>(`/api/jobs/${id}/procedure/import`, body),
+    onSuccess: (view) => client.setQueryData(key(id), view),
+  })
+}
+
+export const useVersions = (id: string, issued: number | null) =>
+  useQuery({
+    queryKey: [...key(id), 'versions', issued],
+    queryFn: () => get<VersionsView>(`/api/jobs/${id}/procedure/versions`),
+    enabled: issued !== null && issued > 1,
+  })
+
+export function useRevise(id: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: { condition: Condition; note: string }) =>
+      post<RevisionView>(`/api/jobs/${id}/procedure/revision`, body),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['jobs', id] }),
   })
 }

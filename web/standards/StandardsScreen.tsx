@@ -1,120 +1,34 @@
-import { Radio } from 'antd'
-import { useMemo, useState } from 'react'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
-import { differenceOf } from '#core/procedures/difference.ts'
-import { generateProcedure } from '#core/procedures/generate.ts'
-import { sampleCar } from '#core/procedures/sample.ts'
-import { useCatalogue, useMay } from '#web/app/session.ts'
+import { Segmented } from 'antd'
+import { useSearchParams } from 'react-router'
+import { useCatalogue } from '#web/app/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
-import { useHouseRules, useKeepHouseRules } from './api.ts'
+import { HouseRules } from './HouseRules.tsx'
+import { NamedStandards } from './NamedStandards.tsx'
+import { OwnPace } from './OwnPace.tsx'
 import './standards.css'
 import { words } from './words.ts'
 
-/** What another choice would change on the sample car, computed here by the same engine. */
-function Preview({
-  catalogue,
-  now,
-  then,
-}: {
-  catalogue: Catalogue
-  now: Record<string, string>
-  then: Record<string, string>
-}) {
-  const difference = useMemo(() => {
-    const checkIn = sampleCar(catalogue)
-    const [before, after] = [now, then].map((houseRules) => generateProcedure({ checkIn, houseRules }, catalogue))
-    return differenceOf(before!, after!)
-  }, [catalogue, now, then])
-  const { added, dropped, changed, moved, notes, minutes } = difference
-  if (added.length + dropped.length + changed.length + notes.length === 0 && !moved) return <p>{words.nothing}</p>
-  const part = (title: string, list: readonly string[]) =>
-    list.length > 0 && (
-      <div>
-        <strong>{title}</strong>
-        <ul>
-          {list.slice(0, 8).map((line) => (
-            <li key={line}>{line}</li>
-          ))}
-        </ul>
-      </div>
-    )
-  return (
-    <>
-      <p className="big-line">{words.minutes(minutes)}</p>
-      {moved && <p>{words.moved}</p>}
-      {part(words.added, added)}
-      {part(words.dropped, dropped)}
-      {part(
-        words.changed,
-        changed.map((c) => `${c.title}: ${c.what}`),
-      )}
-      {notes.map((note) => (
-        <p key={note}>{note}</p>
-      ))}
-    </>
-  )
-}
+const parts = { rules: HouseRules, named: NamedStandards, pace: OwnPace }
+type Part = keyof typeof parts
 
-/** The house rules: every disagreement with both reasons, and what another choice would change before it is kept. */
+/** How this house works: its rules, its named standards, its own pace. */
 export default function StandardsScreen() {
   const catalogue = useCatalogue()
-  const rules = useHouseRules()
-  const keep = useKeepHouseRules()
-  const may = useMay('standards.write')
-  const [looked, setLooked] = useState<{ rule: string; choice: string }>()
-  if (catalogue.isPending || rules.isPending) return <Fetching lines={5} />
+  const [search, setSearch] = useSearchParams()
+  const part = (search.get('part') ?? 'rules') as Part
+  const Shown = parts[part] ?? HouseRules
+  if (catalogue.isPending) return <Fetching lines={5} />
   if (catalogue.isLoadingError) return <Told error={catalogue.error} onRetry={() => void catalogue.refetch()} />
-  if (rules.isLoadingError) return <Told error={rules.error} onRetry={() => void rules.refetch()} />
-  const { houseRules } = catalogue.data
-  const inForce: Record<string, string> = {
-    ...Object.fromEntries(houseRules.map((r) => [r.id, r.default])),
-    ...rules.data.choices,
-  }
-  const rule = houseRules.find((r) => r.id === (looked?.rule ?? houseRules[0]!.id))!
-  const other =
-    looked?.rule === rule.id && looked.choice !== inForce[rule.id]
-      ? looked.choice
-      : rule.choices.find((c) => c.id !== inForce[rule.id])!.id
-  const choose = (id: string, choice: string) => {
-    setLooked({ rule: id, choice: inForce[id]! })
-    keep.mutate({ choices: { ...rules.data.choices, [id]: choice } })
-  }
   return (
-    <div className="standards">
-      <section className="card" aria-label={words.title}>
-        <h2>{words.title}</h2>
-        <p className="soft">{words.lead}</p>
-        {keep.isError && <Told error={keep.error} />}
-        <ul className="plain house-rules">
-          {houseRules.map((r) => (
-            <li key={r.id} className={r.id === rule.id ? 'looked' : ''}>
-              <h3 id={`rule-${r.id}`}>{r.name}</h3>
-              <Radio.Group
-                aria-labelledby={`rule-${r.id}`}
-                value={inForce[r.id]}
-                disabled={!may}
-                onChange={(e) => choose(r.id, e.target.value as string)}
-              >
-                {r.choices.map((c) => (
-                  <Radio key={c.id} value={c.id} onFocus={() => setLooked({ rule: r.id, choice: c.id })}>
-                    <strong>{c.name}</strong>
-                    <br />
-                    <span className="soft">{c.reason}</span>
-                  </Radio>
-                ))}
-              </Radio.Group>
-            </li>
-          ))}
-        </ul>
-      </section>
-      <aside className="card preview" aria-label={words.preview} aria-live="polite">
-        <h2>{words.preview}</h2>
-        <h3>
-          {rule.name}: {rule.choices.find((c) => c.id === other)!.name}
-        </h3>
-        <Preview catalogue={catalogue.data} now={inForce} then={{ ...inForce, [rule.id]: other }} />
-      </aside>
+    <div className="stack">
+      <Segmented
+        aria-label={words.parts}
+        value={part}
+        onChange={(value) => setSearch({ part: value })}
+        options={(Object.keys(parts) as Part[]).map((value) => ({ value, label: words.part[value] }))}
+      />
+      <Shown catalogue={catalogue.data} />
     </div>
   )
 }

@@ -1,16 +1,24 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import type { HouseRulesView } from '#server/procedures/views.ts'
+import type { StandardFile } from '#core/formats/exchange.ts'
+import type { PaceView, StandardVersionsView } from '#server/procedures/views.ts'
 import { get, put } from '#web/app/http.ts'
 
-export const useHouseRules = () =>
-  useQuery({ queryKey: ['house-rules'], queryFn: () => get<HouseRulesView>('/api/house-rules') })
+export const useStandardVersions = (id: string) =>
+  useQuery({
+    queryKey: ['standards', id, 'versions'],
+    queryFn: () => get<StandardVersionsView>(`/api/standards/${id}/versions`),
+  })
 
-export function useKeepHouseRules() {
+export const standardAsFile = (id: string) => get<StandardFile>(`/api/standards/${id}/file`)
+
+export const usePace = () => useQuery({ queryKey: ['pace'], queryFn: () => get<PaceView>('/api/pace') })
+
+export function useKeepRates() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (rules: HouseRulesView) => put<HouseRulesView>('/api/house-rules', rules),
-    onSuccess: (rules) => {
-      client.setQueryData(['house-rules'], rules)
+    mutationFn: (rates: Record<string, number>) => put<PaceView>('/api/pace', { rates }),
+    onSuccess: (view) => {
+      client.setQueryData(['pace'], view)
       void client.invalidateQueries({ queryKey: ['jobs'] })
     },
   })

@@ -2,13 +2,30 @@ export const words = {
   title: 'House rules',
   lead: 'Where good people disagree, the house decides. What is forbidden stays forbidden under every choice.',
   preview: 'On a sample car',
-  minutes: (delta: number) =>
-    Math.round(delta) === 0
-      ? 'About as long.'
-      : `${Math.abs(Math.round(delta))} min ${delta > 0 ? 'more' : 'less'} hands-on.`,
-  added: 'Comes',
-  dropped: 'Goes',
-  changed: 'Changes',
-  moved: 'Steps stand in another order.',
   nothing: 'Nothing changes on this car; it does on others.',
+  parts: 'Parts of the standards',
+  part: { rules: 'House rules', named: 'Named standards', pace: 'Our own pace' },
+  noneNamed:
+    'No standard has a name yet. Change a procedure and save it as a standard; it is offered for every car then.',
+  namedLead: 'A standard is a procedure’s changes under a name. Cars keep the version they were issued by.',
+  keepFile: 'Keep as a file',
+  bringFile: 'Bring in a file',
+  notOurs: 'This is not a standard file of ours.',
+  retire: 'No longer offer',
+  retiredNote: 'No longer offered',
+  version: (n: number) => `Version ${n}`,
+  by: (who: string, day: string, note: string) => `${who}, ${day}${note ? `: ${note}` : ''}`,
+  againstVersion: (n: number) => `Against version ${n}, on a sample car`,
+  againstHouse: 'Against the house’s usual way, on a sample car',
+  paceLead:
+    'What finished steps took, pauses left out, against the catalogue’s minutes. Few records move the plan little: three move it a fifth of the way, twelve half.',
+  noPace: 'No step has been finished yet.',
+  sample: (now: string, then: string) => `A sample car: ${now} as planned now, ${then} with our own pace.`,
+  treatment: 'Work',
+  records: 'Records',
+  measured: 'Measured',
+  now: 'Planned now',
+  proposed: 'To plan with',
+  takeOver: 'Plan with our own pace',
+  backToBook: 'Back to the catalogue’s',
 }

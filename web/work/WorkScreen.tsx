@@ -15,6 +15,7 @@ import { Told } from '#web/ui/Told.tsx'
 import { nextStep, stepsAfter } from './choose.ts'
 import { DamageDialog } from './DamageDialog.tsx'
 import { NowCard } from './NowCard.tsx'
+import { RecheckDialog } from './RecheckDialog.tsx'
 import './work.css'
 import { words } from './words.ts'
 
@@ -27,6 +28,7 @@ export default function WorkScreen() {
   const mayWork = useMay('work.do')
   const now = useNow(1000)
   const [flagging, setFlagging] = useState(false)
+  const [rechecking, setRechecking] = useState(false)
   const body = work.data?.job.body
   const surfaces = useMemo(
     () => (body && catalogue.data ? surfacesOf(body, catalogue.data.surfaces) : []),
@@ -50,6 +52,9 @@ export default function WorkScreen() {
       s.crew === 0 &&
       !isOver(state, s.id) &&
       procedure.links.filter((l) => l.to === s.id).every((l) => isOver(state, l.from)),
+  )
+  const wetted = new Set(
+    procedure.steps.filter((s) => s.left > 0 && s.crew > 0 && isOver(state, s.id)).flatMap((s) => s.surfaces),
   )
   const names = new Map(surfaces.map((s) => [s.id, s.name]))
   const number = step ? attended.findIndex((s) => s.id === step.id) + 1 : 0
@@ -142,9 +147,20 @@ export default function WorkScreen() {
             <Button size="large" onClick={() => setFlagging(true)}>
               {words.damage}
             </Button>
+            {wetted.size > 0 && (
+              <Button size="large" onClick={() => setRechecking(true)}>
+                {words.recheck}
+              </Button>
+            )}
             {state.found.length > 0 && <span className="soft">{words.damageFound(state.found.length)}</span>}
           </div>
         )}
+        <RecheckDialog
+          job={id!}
+          open={rechecking}
+          surfaces={surfaces.filter((s) => wetted.has(s.id))}
+          onClose={() => setRechecking(false)}
+        />
         <DamageDialog
           job={id!}
           open={flagging}

@@ -35,5 +35,14 @@ export const words = {
   damagePhoto: 'Photo of it',
   damageSay: 'Write it down',
   damageFound: (n: number) => (n === 1 ? '1 damage written down' : `${n} damages written down`),
+  recheck: 'Failed when dry',
+  recheckTitle: 'Judged dry and not good enough',
+  recheckLead:
+    'The next rung is put into the procedure, or what remains is recorded with its reason. What is done stays done.',
+  recheckWhere: 'Which surfaces',
+  recheckNote: 'What is to be seen',
+  recheckSay: 'Treat it again',
+  recheckNow: (added: readonly string[]) => `Added: ${added.join('; ')}.`,
+  recheckLeft: (reason: string) => `No further work here. ${reason}`,
   stepOf: (n: number, all: number) => `step ${n} of ${all}`,
 }

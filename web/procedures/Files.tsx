@@ -1,0 +1,61 @@
+import { Button } from 'antd'
+import { useRef, useState } from 'react'
+import { type ProcedureFile, procedureFile } from '#core/formats/exchange.ts'
+import type { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
+import { keepFile, readJson } from '#web/app/keep-file.ts'
+import { Told } from '#web/ui/Told.tsx'
+import { useImport } from './api.ts'
+import { words } from './words.ts'
+
+interface Props {
+  job: string
+  request: ProcedureRequest
+  procedure: Procedure
+  settingsVersion: number
+  /** A file may be brought in: the procedure is not issued yet. */
+  open: boolean
+}
+
+/** The printed sheet, and the procedure as an open file, out and in. */
+export function Files({ job, request, procedure, settingsVersion, open }: Props) {
+  const chooser = useRef<HTMLInputElement>(null)
+  const bring = useImport(job)
+  const [odd, setOdd] = useState(false)
+  const take = async (file: File) => {
+    const content = (await readJson(file)) as ProcedureFile | undefined
+    const ours = content?.format === 'chamomile-procedure'
+    setOdd(!ours)
+    if (ours) bring.mutate({ version: settingsVersion, file: content })
+  }
+  return (
+    <div className="row no-print">
+      <Button href={`/api/jobs/${job}/procedure/sheet`} target="_blank">
+        {words.print}
+      </Button>
+      <Button onClick={() => keepFile(`procedure-${request.checkIn.vehicle.plate}`, procedureFile(request, procedure))}>
+        {words.keepFile}
+      </Button>
+      {open && (
+        <>
+          <Button loading={bring.isPending} onClick={() => chooser.current?.click()}>
+            {words.bringFile}
+          </Button>
+          <input
+            ref={chooser}
+            type="file"
+            accept="application/json,.json"
+            aria-label={words.bringFile}
+            style={{ display: 'none' }}
+            onChange={(e) => {
+              const file = e.target.files?.[0]
+              if (file) void take(file)
+              e.target.value = ''
+            }}
+          />
+        </>
+      )}
+      {odd && <span role="alert">{words.notOurs}</span>}
+      {bring.isError && <Told error={bring.error} />}
+    </div>
+  )
+}

@@ -1,0 +1,122 @@
+import { Button, Progress, Segmented, Slider } from 'antd'
+import { useState } from 'react'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { TimeLimit as Limit, ProcedureRequest } from '#core/procedures/schema.ts'
+import { limitOf } from '#core/procedures/time-limit.ts'
+import { sayMinutes } from '#core/units/format.ts'
+import { useTimeMenu } from './useTimeMenu.ts'
+import { words } from './words.ts'
+
+interface Props {
+  request: ProcedureRequest
+  catalogue: Catalogue
+  crew: number
+  onCrew: (crew: number) => void
+  /** The limit in force, if the rungs were chosen for one. */
+  limit: Limit | undefined
+  onUse: (limit: Limit, rungs: Record<string, number>) => void
+  onDrop: () => void
+}
+
+const shortest = 60
+const longest = 600
+
+/** A slider from one hour to all day: what fits, what is left out, what half an hour more would buy. */
+export function TimeLimit({ request, catalogue, crew, onCrew, limit, onUse, onDrop }: Props) {
+  const { weighing, start, stop } = useTimeMenu(request, catalogue)
+  const [minutes, setMinutes] = useState(limit?.minutes ?? 180)
+  const found =
+    weighing.state === 'done' ? limitOf(weighing.menu, { minutes, crew: weighing.crew }, request, catalogue) : undefined
+  return (
+    <section className="card time-limit" aria-labelledby="fit">
+      <div className="row" style={{ justifyContent: 'space-between' }}>
+        <h2 id="fit">{words.fit}</h2>
+        <span className="row">
+          <span className="soft" id="crew">
+            {words.crew}
+          </span>
+          <Segmented
+            aria-labelledby="crew"
+            options={[1, 2, 3]}
+            value={crew}
+            onChange={(n) => {
+              stop()
+              onCrew(n)
+            }}
+          />
+        </span>
+      </div>
+      {weighing.state === 'idle' && (
+        <div className="row">
+          <Button onClick={() => start(crew)}>{words.weigh}</Button>
+          {limit && (
+            <>
+              <span>{words.fitted(sayMinutes(limit.minutes))}</span>
+              <Button onClick={onDrop}>{words.drop}</Button>
+            </>
+          )}
+        </div>
+      )}
+      {weighing.state === 'busy' && (
+        <div className="row">
+          <Progress
+            percent={Math.round(weighing.share * 100)}
+            style={{ width: 220 }}
+            aria-label={words.fitting}
+            size="small"
+          />
+          <span className="soft">{words.fitting}</span>
+          <Button onClick={stop}>{words.cancel}</Button>
+        </div>
+      )}
+      {weighing.state === 'done' && found && (
+        <>
+          <div className="slide">
+            <Slider
+              min={shortest}
+              max={longest}
+              step={10}
+              value={minutes}
+              onChange={setMinutes}
+              ariaLabelForHandle={words.limit}
+              tooltip={{ open: false }}
+            />
+            <output className="big">{sayMinutes(minutes)}</output>
+          </div>
+          <p aria-live="polite">
+            {found.limit.fits
+              ? words.takes(sayMinutes(found.limit.clock), sayMinutes(found.entry.attended))
+              : words.tooShort(sayMinutes(found.limit.clock))}
+          </p>
+          <div className="fit-lists">
+            <div>
+              <h3>{words.leftOut}</h3>
+              {found.limit.leftOut.length === 0 && <p className="soft">{words.nothingOut}</p>}
+              <ul>
+                {found.limit.leftOut.map((line) => (
+                  <li key={line}>{line}</li>
+                ))}
+              </ul>
+            </div>
+            <div>
+              <h3>{words.more}</h3>
+              {found.limit.more.gains.length === 0 && <p className="soft">{words.nothingMore}</p>}
+              <ul>
+                {found.limit.more.gains.map((line) => (
+                  <li key={line}>{line}</li>
+                ))}
+              </ul>
+            </div>
+          </div>
+          <Button
+            type="primary"
+            disabled={!found.limit.fits}
+            onClick={() => onUse({ minutes, crew: weighing.crew }, found.entry.rungs)}
+          >
+            {words.use}
+          </Button>
+        </>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,14 @@
+/// <reference lib="webworker" />
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { ProcedureRequest } from '#core/procedures/schema.ts'
+import { timeMenu } from '#core/procedures/time-limit.ts'
+
+/** What fits into how much time, for every time at once. Away from the main thread: some dozens of procedures are made and planned. */
+self.onmessage = ({ data }: MessageEvent<{ request: ProcedureRequest; crew: number; catalogue: Catalogue }>) => {
+  const { request, crew, catalogue } = data
+  const menu = timeMenu(request, crew, catalogue, (share) => {
+    self.postMessage({ share })
+    return true
+  })
+  self.postMessage({ menu })
+}
