@@ -91,7 +91,8 @@ export function decisions(request: ProcedureRequest, catalogue: Catalogue, longe
   const list = [...groups].sort(([, a], [, b]) => order(a[0]!) - order(b[0]!))
   const items: Item[] = list
     .map(([id, surfaces]) => ({ id, options: optionsOf(surfaces, condition, setting, longestDrying) }))
-    .filter((item) => item.options.length > 0)
+    // Where no rung has anything to do there is nothing to decide, and nothing to leave out.
+    .filter((item) => item.options.some((o) => o.minutes > 0))
   const treatments = new Map<string, Treatment>(catalogue.treatments.map((t) => [t.id, t]))
   // Only uses with a set-up of their own or of their machine are worth remembering.
   const priced = new Set(

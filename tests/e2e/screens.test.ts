@@ -23,6 +23,8 @@ const screens = [
   '/plan',
   '/work',
   '/standards',
+  '/standards?part=named',
+  '/standards?part=pace',
   '/customers',
   '/jobs/Brant Fennel/procedure',
   '/jobs/Calder Slipware/check-in',

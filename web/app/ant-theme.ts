@@ -51,6 +51,7 @@ export function antTheme(theme: Theme): ThemeConfig {
     components: {
       Button: { primaryShadow: 'none', defaultShadow: 'none', fontWeight: 600 },
       Select: { optionHeight: 44 },
+      Segmented: { itemColor: c.soft, itemHoverColor: c.ink, itemSelectedColor: c.ink },
     },
   }
 }
