@@ -1,8 +1,12 @@
 import { catalogue } from '#catalogue/catalogue.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { plan } from '#core/plan/plan.ts'
 import { toActivities } from '#core/procedures/activities.ts'
-import { generateProcedure } from '#core/procedures/generate.ts'
-import { bodyNamed, carA, carB } from '../../tests/fixtures/cars.ts'
+import { generateProcedure, reviewProcedure } from '#core/procedures/generate.ts'
+import { frontier } from '#core/procedures/knapsack.ts'
+import type { Edit } from '#core/procedures/schema.ts'
+import { decisions, limitOf, timeMenu } from '#core/procedures/time-limit.ts'
+import { bodyNamed, carA, carB, requestFor } from '../../tests/fixtures/cars.ts'
 import { rounded } from './place.ts'
 
 function mean(times: number, work: () => void): number {
@@ -14,8 +18,16 @@ function mean(times: number, work: () => void): number {
 
 /** Times of the engines on this machine, milliseconds. */
 export async function engines() {
-  const severe = carB()
-  severe.checkIn.vehicle.body = { ...bodyNamed('carrier'), size: 'three-row' }
+  const severe = requestFor(bodyNamed('carrier'), {})
+  for (const s of surfacesOf(bodyNamed('carrier'), catalogue.surfaces)) severe.checkIn.condition[s.id] = { soil: 4 }
+  const edits: Edit[] = [
+    { do: 'move', step: 'glass_in:glass', after: 'jamb:jambs', reason: 'asked for' },
+    { do: 'minutes', step: 'vac_seat:seats-1', minutes: 12 },
+    { do: 'rung', step: 'hotx:seats-1', level: 2 },
+  ]
+  const { items, setUp, related, most } = decisions(severe, catalogue)
+  const menu = timeMenu(severe, 1, catalogue)
+  let minutes = 60
   const jobs = Array.from({ length: 12 }, (_, i) => ({
     id: `j${i}`,
     parts: toActivities(`j${i}`, generateProcedure(carA(), catalogue)),
@@ -37,6 +49,15 @@ export async function engines() {
   return {
     procedureHatchbackMs: mean(50, () => generateProcedure(carA(), catalogue)),
     procedureSevereMs: mean(50, () => generateProcedure(carB(), catalogue)),
+    procedureSevereCarrierMs: mean(50, () => generateProcedure(severe, catalogue)),
+    severeCarrierSurfaces: Object.keys(severe.checkIn.condition).length,
+    checkWhileDraggingMs: mean(30, () => reviewProcedure({ ...severe, edits }, catalogue)),
+    knapsackMs: mean(10, () => frontier(items, setUp, related, most)),
+    timeMenuOnceMs: mean(2, () => timeMenu(severe, 1, catalogue)),
+    sliderMoveMs: mean(50, () => {
+      minutes = minutes >= 600 ? 60 : minutes + 10
+      limitOf(menu, { minutes, crew: 1 }, severe, catalogue)
+    }),
     planActivities: request.activities.length,
     planFirstMs: mean(5, () =>
       plan({ ...request, jobs: request.jobs.map((j) => ({ ...j, due: undefined })), iterations: 1 } as never),

@@ -6,6 +6,7 @@ import { bodyNamed, carA, randomCar, requestFor } from '../../tests/fixtures/car
 import { clockOf } from './clock.ts'
 import { generateProcedure } from './generate.ts'
 import { bestWithin, frontier, type Item, type Option } from './knapsack.ts'
+import { levelFigures } from './levels.ts'
 import { decisions, entryWithin, fittedProcedure, timeMenu } from './time-limit.ts'
 
 /** Every combination, one by one; shares no code with the knapsack. */
@@ -103,11 +104,14 @@ describe('the choice under a time limit', () => {
       expect(tight.steps.some((s) => s.zoneGroup === step.zoneGroup && s.treatment.startsWith('hotx'))).toBe(true)
   })
   it('the three finishes take less, the usual and more', () => {
-    const attended = (finish: 'trade' | 'standard' | 'show') =>
-      generateProcedure({ ...carA(), finish }, catalogue).totals.attended
-    expect(attended('trade')).toBeLessThan(attended('standard'))
+    const [trade, standard, show] = levelFigures(carA(), 2, catalogue)
+    expect([trade!.id, standard!.id, show!.id]).toEqual(['trade', 'standard', 'show'])
+    expect(trade!.attended).toBeLessThan(standard!.attended)
+    expect(show!.attended).toBeGreaterThanOrEqual(standard!.attended)
+    expect(trade!.clock).toBeLessThan(standard!.clock)
+    expect(standard!.attended).toBeCloseTo(generateProcedure(carA(), catalogue).totals.attended, 9)
     const light = requestFor(bodyNamed('hatchback'), { 'seat-1l.seat-base': { soil: 1 } })
-    const show = generateProcedure({ ...light, finish: 'show' }, catalogue)
-    expect(show.steps.map((s) => s.treatment)).toContain('lm')
+    const shown = generateProcedure({ ...light, finish: 'show' }, catalogue)
+    expect(shown.steps.map((s) => s.treatment)).toContain('lm')
   })
 })

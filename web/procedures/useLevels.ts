@@ -1,0 +1,24 @@
+import { useEffect, useRef, useState } from 'react'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { LevelFigures } from '#core/procedures/levels.ts'
+import type { ProcedureRequest } from '#core/procedures/schema.ts'
+
+/** Figures of the finish levels, worked out in a worker; while new ones are on their way the old ones stay. */
+export function useLevels(request: ProcedureRequest, crew: number, catalogue: Catalogue): LevelFigures[] | undefined {
+  const [levels, setLevels] = useState<LevelFigures[]>()
+  const worker = useRef<Worker>(undefined)
+  const asked = useRef(0)
+  useEffect(() => {
+    const own = new Worker(new URL('../workers/plans.ts', import.meta.url), { type: 'module' })
+    worker.current = own
+    own.onmessage = ({ data }: MessageEvent<{ id: number; levels: LevelFigures[] }>) => {
+      if (data.id === asked.current) setLevels(data.levels)
+    }
+    return () => own.terminate()
+  }, [])
+  useEffect(() => {
+    asked.current++
+    worker.current?.postMessage({ id: asked.current, request, crew, catalogue })
+  }, [request, crew, catalogue])
+  return levels
+}
