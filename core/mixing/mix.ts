@@ -1,96 +1,156 @@
 import { BadInput, type Fault } from '#core/units/fault.ts'
 import { sayVolume } from '#core/units/format.ts'
-import type { Mix, MixRequest, Ratio } from './schema.ts'
+import { fractionOf } from './fraction.ts'
+import { leftoverOf } from './leftover.ts'
+import { optionsFor } from './poured.ts'
+import type { HazardRole, Mix, MixRequest } from './schema.ts'
 
-/** Share of concentrate in the finished mix: f = c / (c + w). */
-export const fractionOf = (ratio: Ratio): number => ratio.concentrate / (ratio.concentrate + ratio.water)
-
-/** Relative error of the dose above which a measuring vessel is called too coarse. */
-const tolerance = 0.1
+/** Relative error of the dose above which a measuring vessel is called too coarse: disinfectants are judged more strictly. */
+export const toleranceOf = (role: HazardRole | undefined): number => (role === 'disinfectant' ? 0.05 : 0.1)
 
 /** Rounds to the nearest graduation, halves down. */
 export function toGraduation(volume: number, graduation: number): number {
   return Math.ceil(volume / graduation - 0.5) * graduation || 0
 }
 
-function fillingSteps(request: MixRequest, concentrate: number, water: number): string[] {
-  if (water === 0)
+/** The coarsest ordinary graduation (ml) that shows a dose within the tolerance. */
+function finer(dose: number, tolerance: number): number {
+  return [5, 2, 1, 0.5, 0.2, 0.1].find((mark) => Math.abs(toGraduation(dose, mark) / dose - 1) <= tolerance) ?? 0.1
+}
+
+/** Which of the cups at hand shows a dose with the least relative error; of equals the coarser, which is read faster. */
+export function bestCup<T extends { graduation: number; capacity: number }>(
+  cups: readonly T[],
+  dose: number,
+): T | undefined {
+  const error = (cup: T) => Math.abs(toGraduation(dose, cup.graduation) / dose - 1)
+  return [...cups]
+    .filter((cup) => cup.capacity >= dose)
+    .sort((a, b) => error(a) - error(b) || b.graduation - a.graduation)[0]
+}
+
+/** Acid and caustic go into water whatever the house says; so do labels that say so. Foaming ones do by house rule. */
+export const waterFirst = (request: Pick<MixRequest, 'water_first' | 'foams' | 'role'>): boolean =>
+  request.water_first === true || request.role === 'acid' || request.role === 'caustic' || request.foams === true
+
+function fillingSteps(
+  request: MixRequest,
+  concentrate: number,
+  water: number,
+  discard: number,
+  kept: number,
+): string[] {
+  const first = [
+    ...(discard > 0
+      ? [
+          kept > 0
+            ? `Pour away ${sayVolume(discard)} of what is in it.`
+            : 'Empty it to the permitted drain and rinse it.',
+        ]
+      : []),
+  ]
+  if (water === 0 && kept === 0)
     return [
       'Read the label; gloves and goggles on.',
+      ...first,
       `Pour ${sayVolume(concentrate)} of the product, neat.`,
       'Close, wipe, label: product, neat, date, initials.',
     ]
-  const dose = `Pour ${sayVolume(concentrate)} of concentrate, measured in the cup.`
-  const fill = `Add ${sayVolume(water)} of water slowly.`
-  const waterFirst = request.water_first || request.foams
+  const dose = concentrate > 0 ? [`Pour ${sayVolume(concentrate)} of concentrate, measured in the cup.`] : []
+  const fill = water > 0 ? [`Add ${sayVolume(water)} of water slowly.`] : []
   return [
     'Shake the concentrate; gloves and goggles on.',
-    ...(waterFirst ? [fill, dose] : [dose, fill]),
-    'Rinse the cup into the vessel with some of that water.',
+    ...first,
+    ...(waterFirst(request) ? [...fill, ...dose] : [...dose, ...fill]),
+    ...(dose.length > 0 && fill.length > 0 ? ['Rinse the cup into the vessel with some of that water.'] : []),
     request.foams ? 'Swirl, do not shake: it foams.' : 'Close and swirl.',
     'Label: product, ratio, date, initials.',
   ]
 }
 
-function refuseWhatIsNotBuilt(request: MixRequest) {
-  const faults: Fault[] = (['present', 'poured_ml', 'range'] as const)
-    .filter((name) => request[name] !== undefined)
-    .map((name) => ({
-      pointer: `/${name}`,
-      code: 'not-built',
-      message: `"${name}" is not built yet: only fresh mixes are answered.`,
-    }))
-  if (faults.length > 0) throw new BadInput(faults)
+/** What cannot be a bottle. Nothing is cut off silently. */
+function faultsOf({ fill_ml, capacity_ml, present, range, poured_ml = 0 }: MixRequest): Fault[] {
+  const faults: Fault[] = []
+  const tooMuch = (pointer: string, ml: number) =>
+    faults.push({
+      pointer,
+      message: `${ml} ml does not fit: the vessel takes ${capacity_ml} ml. Nothing is cut off silently.`,
+    })
+  if (fill_ml > capacity_ml) tooMuch('/fill_ml', fill_ml)
+  if (present && present.volume_ml > capacity_ml) tooMuch('/present/volume_ml', present.volume_ml)
+  if (poured_ml > capacity_ml) tooMuch('/poured_ml', poured_ml)
+  if (range && range.min > range.max)
+    faults.push({ pointer: '/range', message: 'The weakest share is stronger than the strongest.' })
+  return faults
 }
 
 /**
- * Doses a fresh mix: concentrate = f·V, water the rest.
- * @param request volumes in ml; `capacity_ml` is usable capacity with head-space taken off
- * @throws BadInput when the fill does not fit, or a part of the contract is asked for that is not built
+ * Doses a mix: towards V at f with V0 at f0 kept, concentrate C = f·V − f0·V0 and water W = V − V0 − C (engines.md §1).
+ * @param request volumes in ml
+ * @throws BadInput when something does not fit
  */
 export function mix(request: MixRequest): Mix {
-  refuseWhatIsNotBuilt(request)
-  const { fill_ml, capacity_ml, ratio } = request
-  if (fill_ml > capacity_ml) {
-    throw new BadInput([
-      {
-        pointer: '/fill_ml',
-        message: `${fill_ml} ml does not fit: the vessel takes ${capacity_ml} ml. Nothing is cut off silently.`,
-      },
-    ])
-  }
+  const faults = faultsOf(request)
+  if (faults.length > 0) throw new BadInput(faults)
+  const { fill_ml, ratio, graduation_ml: graduation, poured_ml: poured, range, role } = request
   const fraction = fractionOf(ratio)
-  const concentrate = fraction * fill_ml
-  const graduation = request.graduation_ml
+  const leftover = leftoverOf(request, fraction)
+  const { kept, keptFraction, discard, warnings } = leftover
+  // What binary fractions leave over is no drop.
+  const tiny = 1e-9 * fill_ml
+  const exact = (value: number) => (Math.abs(value) < tiny ? 0 : value)
+  const concentrate = exact(fraction * fill_ml - keptFraction * kept)
+  const water = exact(fill_ml - kept - concentrate)
+  const most = fill_ml - kept
   const shown =
-    ratio.water === 0 ? fill_ml : graduation ? Math.min(fill_ml, toGraduation(concentrate, graduation)) : concentrate
-  const deviation = shown / concentrate - 1
-  const warnings: Mix['warnings'] = []
-  if (shown === 0) {
+    water === 0 || concentrate === 0 || !graduation
+      ? concentrate
+      : Math.min(most, toGraduation(concentrate, graduation))
+  const deviation = concentrate === 0 ? 0 : shown / concentrate - 1
+  const tolerance = toleranceOf(role)
+  if (concentrate > 0 && shown === 0)
     warnings.push({
       code: 'dose-rounds-to-zero',
-      message: `The dose is ${sayVolume(concentrate)}, less than half a mark of this cup: use one marked every ${finer(concentrate)} ml or finer.`,
+      message: `The dose is ${sayVolume(concentrate)}, less than half a mark of this cup: use one marked every ${finer(concentrate, tolerance)} ml or finer.`,
     })
-  } else if (Math.abs(deviation) > tolerance) {
+  else if (Math.abs(deviation) > tolerance)
     warnings.push({
       code: 'coarse-measure',
-      message: `At this cup's marks the dose is ${Math.round(deviation * 100)} % off: use a finer one.`,
+      message: `At this cup's marks the dose is ${Math.round(deviation * 100)} % off: use a finer one, marked every ${finer(concentrate, tolerance)} ml.`,
     })
-  }
+  if (range && (fraction > range.max + 1e-12 || fraction < range.min - 1e-12))
+    warnings.push({
+      code: fraction > range.max ? 'above-label' : 'below-label',
+      message: `This is ${fraction > range.max ? 'stronger' : 'weaker'} than the label allows.`,
+    })
+  const poured_ml = poured ?? 0
   return {
     concentrate_ml: concentrate,
-    water_ml: fill_ml - concentrate,
-    discard_ml: 0,
+    water_ml: water,
+    discard_ml: discard,
     total_ml: fill_ml,
     fraction,
-    measured: { concentrate_ml: shown, water_ml: fill_ml - shown, fraction: shown / fill_ml, deviation },
-    options: [],
-    steps: fillingSteps(request, shown || concentrate, fill_ml - (shown || concentrate)),
+    measured: {
+      concentrate_ml: shown,
+      water_ml: fill_ml - kept - shown,
+      fraction: (shown + keptFraction * kept) / fill_ml,
+      deviation,
+    },
+    options:
+      poured === undefined ? [] : optionsFor(request, { dose: concentrate, kept, keptFraction, fraction, poured_ml }),
+    steps: fillingSteps(request, shown || concentrate, fill_ml - kept - (shown || concentrate), discard, kept),
     warnings,
   }
 }
 
-/** The coarsest ordinary graduation (ml) that shows a dose within the tolerance. */
-function finer(dose: number): number {
-  return [5, 2, 1, 0.5, 0.2, 0.1].find((mark) => Math.abs(toGraduation(dose, mark) / dose - 1) <= tolerance) ?? 0.1
+/** The arithmetic in one line a person can check: "900 × 1 ⁄ (1 + 10) − 0 = 81.8 ml". */
+export function arithmetic(request: MixRequest, answer: Mix): string {
+  const { ratio, fill_ml } = request
+  const kept = fill_ml - answer.concentrate_ml - answer.water_ml
+  const has = fractionOf(ratio) * fill_ml - answer.concentrate_ml
+  const part = `${round(fill_ml)} ml × ${ratio.concentrate} ⁄ (${ratio.concentrate} + ${ratio.water})`
+  return kept > 1e-6
+    ? `${part} − ${round(has)} ml already in the ${round(kept)} ml kept = ${round(answer.concentrate_ml)} ml`
+    : `${part} = ${round(answer.concentrate_ml)} ml`
 }
+const round = (ml: number) => Number(ml.toFixed(ml < 10 ? 2 : 1))

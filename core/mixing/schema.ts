@@ -8,29 +8,53 @@ export const Ratio = Type.Object(
 export type Ratio = Static<typeof Ratio>
 
 const Millilitres = Type.Number({ minimum: 1e-3, maximum: 1e7 })
+const Share = Type.Number({ exclusiveMinimum: 0, maximum: 1 })
+const Strict = { additionalProperties: false }
+
+/** What a product does to people and to other products decides how strictly it is mixed. */
+export const HazardRole = Type.Union(
+  (['disinfectant', 'acid', 'caustic', 'oxidiser', 'peroxide', 'enzyme', 'solvent'] as const).map((r) =>
+    Type.Literal(r),
+  ),
+)
+export type HazardRole = Static<typeof HazardRole>
 
 export const MixRequest = Type.Object(
   {
     ratio: Ratio,
     fill_ml: Millilitres,
+    /** Usable capacity, head-space already taken off. */
     capacity_ml: Millilitres,
     graduation_ml: Type.Optional(Millilitres),
     /** Acids, caustics and labels that say so go into water. */
     water_first: Type.Optional(Type.Boolean()),
     foams: Type.Optional(Type.Boolean()),
-    present: Type.Optional(Type.Unknown()),
-    poured_ml: Type.Optional(Type.Unknown()),
-    range: Type.Optional(Type.Unknown()),
+    /** What is in the vessel already; without a ratio it is unknown and is emptied. */
+    present: Type.Optional(
+      Type.Object(
+        { volume_ml: Millilitres, ratio: Type.Optional(Ratio), past_life: Type.Optional(Type.Boolean()) },
+        Strict,
+      ),
+    ),
+    /** Concentrate already measured for this fill; no water on it yet. */
+    poured_ml: Type.Optional(Type.Number({ minimum: 0, maximum: 1e7 })),
+    /** What the label allows, as shares of concentrate. */
+    range: Type.Optional(Type.Object({ min: Share, max: Share }, Strict)),
+    role: Type.Optional(HazardRole),
   },
-  { additionalProperties: false, $id: 'mix', title: 'A bottle to be mixed' },
+  { ...Strict, $id: 'mix', title: 'A bottle to be mixed' },
 )
 export type MixRequest = Static<typeof MixRequest>
 
-const Strict = { additionalProperties: false }
-
+/** One way out of a dose that is not what was wanted. */
 export const MixOption = Type.Object(
   {
-    kind: Type.String(),
+    kind: Type.Union([
+      Type.Literal('stretch'),
+      Type.Literal('take-back'),
+      Type.Literal('keep-stronger'),
+      Type.Literal('pour-more'),
+    ]),
     total_ml: Type.Number(),
     concentrate_ml: Type.Number(),
     water_ml: Type.Number(),
@@ -40,9 +64,11 @@ export const MixOption = Type.Object(
   },
   Strict,
 )
+export type MixOption = Static<typeof MixOption>
 
 export const Mix = Type.Object(
   {
+    /** Concentrate and water towards the target, on top of what is kept of the leftover. */
     concentrate_ml: Type.Number(),
     water_ml: Type.Number(),
     discard_ml: Type.Number(),

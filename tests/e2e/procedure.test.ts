@@ -216,7 +216,7 @@ describe('standards', () => {
     await page.getByText('This is not a standard file of ours.').waitFor()
   })
   it('the shop’s own pace stands beside the catalogue’s', async () => {
-    await page.getByText('Our own pace').click()
+    await page.getByText('Our pace').click()
     await page.getByRole('button', { name: 'Plan with our own pace' }).click()
     await page.getByRole('button', { name: 'Back to the catalogue’s' }).click()
     await page.getByText(/A sample car: .* as planned now/).waitFor()

@@ -156,7 +156,8 @@ function Sheet({ job, view, house, catalogue }: Ready) {
         </div>
       )}
       <div className="sheet-and-aside">
-        <section className="card" aria-label={words.steps}>
+        <section className="card" aria-labelledby="steps">
+          <h2 id="steps">{words.inOrder}</h2>
           {mayEdit && (
             <div className="row no-print" style={{ justifyContent: 'space-between' }}>
               <span className="row">

@@ -8,6 +8,7 @@ export const words = {
   p80: '8 in 10 within',
   water: 'Water left in',
   steps: 'Steps',
+  inOrder: 'In this order',
   why: 'Why here',
   first: 'Nothing has to come before it.',
   how: 'How',

@@ -47,8 +47,8 @@ export function OwnPace({ catalogue }: { catalogue: Catalogue }) {
             dataSource={measured}
             columns={[
               { title: words.treatment, dataIndex: 'treatment', render: name },
-              { title: words.records, dataIndex: 'records', align: 'right' },
-              { title: words.measured, dataIndex: 'measured', align: 'right', render: times },
+              { title: words.records, dataIndex: 'records', align: 'right', responsive: ['sm'] },
+              { title: words.measured, dataIndex: 'measured', align: 'right', render: times, responsive: ['sm'] },
               { title: words.now, align: 'right', render: (_, m) => times(rates[m.treatment] ?? 1) },
               { title: words.proposed, dataIndex: 'proposed', align: 'right', render: times },
             ]}

@@ -4,7 +4,7 @@ export const words = {
   preview: 'On a sample car',
   nothing: 'Nothing changes on this car; it does on others.',
   parts: 'Parts of the standards',
-  part: { rules: 'House rules', named: 'Named standards', pace: 'Our own pace' },
+  part: { rules: 'House rules', named: 'Standards', pace: 'Our pace' },
   noneNamed:
     'No standard has a name yet. Change a procedure and save it as a standard; it is offered for every car then.',
   namedLead: 'A standard is a procedure’s changes under a name. Cars keep the version they were issued by.',
