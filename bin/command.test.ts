@@ -34,6 +34,25 @@ describe('bin/chamomile', () => {
     })
     expect(out.assignments).toEqual([{ activity: 'a', start: 0, end: 10, technicians: ['t'] }])
   })
+  it('reads labels, marks bottles and counts what a concentrate gives', () => {
+    expect(chamomile(['ratio'], { text: '1:4' }).out.readings[1].doseChange).toBe(0.25)
+    const refused = chamomile(['ratio'], { text: '164' })
+    expect([refused.code, refused.error.errors[0].pointer, refused.error.errors[0].suggestion]).toEqual([
+      2,
+      '/text',
+      '1:64',
+    ])
+    const shape = { kind: 'cylinder', diameter: 100, height: 200 }
+    const { out } = chamomile(['marks'], { shape, marks: [{ ratio: { concentrate: 1, water: 9 }, fill_ml: 1000 }] })
+    expect(out.marks[0].fill_mm).toBeCloseTo(127.32, 1)
+    const given = { concentrate_ml: 5000, ratio: { concentrate: 1, water: 15 }, bottle_ml: 750, vehicle_ml: 250 }
+    expect(chamomile(['yield'], given).out).toMatchObject({
+      ready_ml: 80000,
+      bottles: 106,
+      left_over_ml: 500,
+      vehicles: 320,
+    })
+  })
   it('prints schemas', () => {
     expect(chamomile(['schema', 'mix'], '').out).toMatchObject({ $id: 'mix', type: 'object' })
   })
@@ -53,7 +72,7 @@ describe('bin/chamomile', () => {
       'invalid',
       '/fill_ml',
     ],
-    ['what is not built', ['ratio'], {}, 'not-built', undefined],
+    ['what is not built', ['dry'], {}, 'not-built', undefined],
     ['an unknown verb', ['brew'], {}, 'unknown-verb', undefined],
   ] as const)('refuses %s with code 2 and one JSON error', (_name, args, input, code, pointer) => {
     const answer = chamomile([...args], input)

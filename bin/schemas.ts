@@ -1,8 +1,11 @@
 import type { TSchema } from '@sinclair/typebox'
 import { Body, Feature, Material, SurfaceKind } from '#core/cabin/schema.ts'
-import { Product } from '#core/chemistry/schema.ts'
+import { NeverMix, Product } from '#core/chemistry/schema.ts'
 import { ProcedureFile, StandardFile } from '#core/formats/exchange.ts'
+import { LabelRequest } from '#core/mixing/label.ts'
+import { MarksRequest } from '#core/mixing/marks.ts'
 import { MixRequest } from '#core/mixing/schema.ts'
+import { YieldRequest } from '#core/mixing/yield.ts'
 import { PlanRequest } from '#core/plan/schema.ts'
 import * as trade from '#core/procedures/catalogue.ts'
 import { CheckIn, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
@@ -17,6 +20,9 @@ export const schemaFiles: Record<string, TSchema> = {
   'docs/schemas/procedure-answer.json': Procedure,
   'docs/schemas/standard-file.json': StandardFile,
   'docs/schemas/procedure-file.json': ProcedureFile,
+  'docs/schemas/ratio.json': LabelRequest,
+  'docs/schemas/marks.json': MarksRequest,
+  'docs/schemas/yield.json': YieldRequest,
   'docs/schemas/mix.json': MixRequest,
   'docs/schemas/plan.json': PlanRequest,
   'docs/schemas/work-event.json': WorkIntent,
@@ -43,6 +49,7 @@ export const schemaFiles: Record<string, TSchema> = {
   'catalogue/schema/cautions.json': list(trade.Caution),
   'catalogue/schema/forbidden.json': list(trade.ForbiddenRule),
   'catalogue/schema/sequences.json': list(trade.Sequence),
+  'catalogue/schema/never-mix.json': list(NeverMix),
   'catalogue/schema/finishes.json': list(trade.Finish),
   'catalogue/schema/check-list.json': list(trade.CheckListPlace),
 }

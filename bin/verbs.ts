@@ -1,7 +1,10 @@
 import type { TSchema } from '@sinclair/typebox'
 import { catalogue } from '#catalogue/catalogue.ts'
+import { LabelRequest, readLabel } from '#core/mixing/label.ts'
+import { fillMarks, MarksRequest } from '#core/mixing/marks.ts'
 import { mix } from '#core/mixing/mix.ts'
 import { MixRequest } from '#core/mixing/schema.ts'
+import { YieldRequest, yieldOf } from '#core/mixing/yield.ts'
 import { plan } from '#core/plan/plan.ts'
 import { PlanRequest } from '#core/plan/schema.ts'
 import { ProcedureRequest } from '#core/procedures/schema.ts'
@@ -31,8 +34,11 @@ function planWithClock(request: PlanRequest) {
 export const verbs: Record<string, Verb> = {
   procedure: { input: ProcedureRequest, run: (document: ProcedureRequest) => fittedProcedure(document, catalogue) },
   mix: { input: MixRequest, run: (document: MixRequest) => mix(document) },
+  ratio: { input: LabelRequest, run: (document: LabelRequest) => readLabel(document) },
+  marks: { input: MarksRequest, run: (document: MarksRequest) => fillMarks(document) },
+  yield: { input: YieldRequest, run: (document: YieldRequest) => yieldOf(document) },
   plan: { input: PlanRequest, run: planWithClock },
 }
 
 /** Verbs of the contract that are refused by name until they are built. */
-export const notBuilt = ['ratio', 'dry', 'air', 'marks', 'yield']
+export const notBuilt = ['dry', 'air']

@@ -20,7 +20,7 @@ const mayImport = {
     drying: ['units'],
     plan: ['units'],
     procedures: ['cabin', 'condition', 'chemistry', 'mixing', 'drying', 'plan', 'units'],
-    formats: ['procedures', 'condition', 'cabin', 'units'],
+    formats: ['procedures', 'condition', 'cabin', 'mixing', 'units'],
     work: ['procedures', 'plan', 'condition', 'cabin', 'units'],
     handover: ['work', 'procedures', 'condition', 'cabin', 'units'],
   },

@@ -11,6 +11,7 @@ import forbidden from './forbidden.json' with { type: 'json' }
 import functions from './functions.json' with { type: 'json' }
 import houseRules from './house-rules.json' with { type: 'json' }
 import materials from './materials.json' with { type: 'json' }
+import neverMix from './never-mix.json' with { type: 'json' }
 import odours from './odours.json' with { type: 'json' }
 import orderRules from './order-rules.json' with { type: 'json' }
 import packages from './packages.json' with { type: 'json' }
@@ -52,6 +53,7 @@ export const catalogue = {
   cautions,
   forbidden,
   sequences,
+  neverMix,
   finishes,
   checkList,
   equipment,

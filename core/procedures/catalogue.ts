@@ -1,6 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Body, Feature, Material, SurfaceKind } from '#core/cabin/schema.ts'
-import { Product } from '#core/chemistry/schema.ts'
+import { NeverMix, Product } from '#core/chemistry/schema.ts'
 import { SurfaceCondition } from '#core/condition/schema.ts'
 
 const Text = Type.String({ minLength: 1 })
@@ -389,6 +389,7 @@ export const Catalogue = Type.Object(
     cautions: Type.Array(Caution),
     forbidden: Type.Array(ForbiddenRule),
     sequences: Type.Array(Sequence),
+    neverMix: Type.Array(NeverMix),
     finishes: Type.Array(Finish),
     checkList: Type.Array(CheckListPlace),
     equipment: Type.Array(Named),

@@ -1,4 +1,4 @@
-import { heightAt } from '#core/mixing/fill-height.ts'
+import { heightAt } from '#core/mixing/fill-curve.ts'
 
 export interface Outline {
   profile: [height: number, halfWidth: number][]
