@@ -50,6 +50,8 @@ export const schemaFiles: Record<string, TSchema> = {
   'catalogue/schema/forbidden.json': list(trade.ForbiddenRule),
   'catalogue/schema/sequences.json': list(trade.Sequence),
   'catalogue/schema/never-mix.json': list(NeverMix),
+  'catalogue/schema/cups.json': list(trade.Cup),
+  'catalogue/schema/consumables.json': list(trade.Consumable),
   'catalogue/schema/finishes.json': list(trade.Finish),
   'catalogue/schema/check-list.json': list(trade.CheckListPlace),
 }

@@ -22,6 +22,7 @@ const mayImport = {
     procedures: ['cabin', 'condition', 'chemistry', 'mixing', 'drying', 'plan', 'units'],
     formats: ['procedures', 'condition', 'cabin', 'mixing', 'units'],
     work: ['procedures', 'plan', 'condition', 'cabin', 'units'],
+    stock: ['units'],
     handover: ['work', 'procedures', 'condition', 'cabin', 'units'],
   },
   server: { '*': ['http', 'database'], http: ['database'], database: [], demo: '*', 'app.ts': '*' },

@@ -3,6 +3,8 @@ import biohazards from './biohazards.json' with { type: 'json' }
 import bodies from './bodies.json' with { type: 'json' }
 import cautions from './cautions.json' with { type: 'json' }
 import checkList from './check-list.json' with { type: 'json' }
+import consumables from './consumables.json' with { type: 'json' }
+import cups from './cups.json' with { type: 'json' }
 import damages from './damages.json' with { type: 'json' }
 import equipment from './equipment.json' with { type: 'json' }
 import features from './features.json' with { type: 'json' }
@@ -54,6 +56,8 @@ export const catalogue = {
   forbidden,
   sequences,
   neverMix,
+  cups,
+  consumables,
   finishes,
   checkList,
   equipment,

@@ -15,6 +15,7 @@ import { peopleRoutes } from './people/routes.ts'
 import { photoRoutes } from './photos/routes.ts'
 import { planRoutes } from './plan/routes.ts'
 import { procedureRoutes } from './procedures/routes.ts'
+import { stockRoutes } from './stock/routes.ts'
 import { vehicleRoutes } from './vehicles/routes.ts'
 import { workRoutes } from './work/routes.ts'
 
@@ -30,6 +31,7 @@ export const allRoutes = (world: World): Route[] =>
     vehicleRoutes,
     procedureRoutes,
     mixingRoutes,
+    stockRoutes,
     planRoutes,
     workRoutes,
     handoverRoutes,

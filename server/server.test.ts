@@ -334,6 +334,27 @@ describe('bad bodies', () => {
         id: uuidv7(),
         file: { format: 'chamomile-standard', formatVersion: 1, ...named },
       },
+      'PUT /api/mixing/containers/:id': {
+        version: 0,
+        name: 'Jug',
+        capacity: 900,
+        graduation: 10,
+        outline: {
+          profile: [
+            [0, 50],
+            [100, 50],
+          ],
+          fill: [
+            [0, 0],
+            [100, 900],
+          ],
+          sprayer: false,
+        },
+      },
+      'POST /api/mixing/containers/:id/rinse': { id: uuidv7() },
+      'POST /api/stock/lots': { id: uuidv7(), item: 'apc', code: 'A', amount: 5000, price: 100, bestBefore: null },
+      'POST /api/stock/counts': { id: uuidv7(), lot: 'x', left: 5, reason: 'counted' },
+      'POST /api/stock/csv': { csv: 'item,lot,amount\napc,A,5', take: 'good' },
       'PUT /api/pace': { rates: { lm: 1.1 } },
       'PUT /api/house-rules': { choices: { headliner: 'towel' } },
       'PUT /api/models': { make: 'Brant', model: 'Fennel', text: 'x', version: 0 },
@@ -355,6 +376,10 @@ describe('bad bodies', () => {
       'procedure_settings',
       'standards',
       'standard_versions',
+      'containers',
+      'rinses',
+      'lots',
+      'stock_moves',
     ]
     const routes = allRoutes(t.world).filter((r) => r.body)
     expect(routes.map((r) => `${r.method} ${r.path}`).sort()).toEqual(Object.keys(good).sort())
@@ -461,8 +486,43 @@ describe('the published description', () => {
     const [named, brought] = [uuidv7(), uuidv7()]
     const standard = { version: 0, name: 'As described', note: '', settings: {} }
     expect((await owner.send('PUT', `/api/standards/${named}`, standard)).status).toBe(200)
+    const [jug, lot, mixed] = [uuidv7(), uuidv7(), uuidv7()]
+    const outline = {
+      profile: [
+        [0, 50],
+        [100, 50],
+      ],
+      fill: [
+        [0, 0],
+        [100, 900],
+      ],
+      sprayer: false,
+    }
+    const measured = { version: 0, name: 'Jug', capacity: 900, graduation: 10, outline }
+    expect((await owner.send('PUT', `/api/mixing/containers/${jug}`, measured)).status).toBe(200)
+    expect((await owner.send('POST', `/api/mixing/containers/${jug}/rinse`, { id: uuidv7() })).status).toBe(200)
+    const shelf = { id: lot, item: 'apc', code: 'A', amount: 5000, price: 100, bestBefore: null }
+    expect((await owner.send('POST', '/api/stock/lots', shelf)).status).toBe(200)
+    const counted = { id: uuidv7(), lot, left: 4000, reason: 'counted' }
+    expect((await owner.send('POST', '/api/stock/counts', counted)).status).toBe(200)
+    const csvLines = { csv: 'item,lot,amount\napc,A,5', take: 'none' }
+    expect((await owner.send('POST', '/api/stock/csv', csvLines)).status).toBe(200)
+    const batch = { id: mixed, product: 'apc', ratio: { concentrate: 1, water: 10 }, container: jug, fill: 100 }
+    expect((await owner.send('POST', '/api/mixing/batches', batch)).status).toBe(200)
+    const idFor = (path: string) =>
+      path.startsWith('/api/photos')
+        ? photo
+        : path.includes('standards')
+          ? named
+          : path.includes('containers')
+            ? jug
+            : path.includes('batches')
+              ? mixed
+              : path.includes('lots')
+                ? lot
+                : job.id
     for (const route of allRoutes(t.world).filter((r) => r.method === 'GET')) {
-      const id = route.path.startsWith('/api/photos') ? photo : route.path.includes('standards') ? named : job.id
+      const id = idFor(route.path)
       expect((await owner.get(route.path.replace(':id', id))).status, route.path).toBe(200)
     }
     const { body: file } = await owner.get(`/api/standards/${named}/file`)

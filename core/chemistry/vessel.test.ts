@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import type { Product } from './schema.ts'
-import { alwaysAsk, useBy, vesselFindings } from './vessel.ts'
+import { alwaysAsk, keepsUntil, vesselFindings } from './vessel.ts'
 
 const made = (id: string, ...families: string[]): Product => ({
   ...catalogue.products.find((p) => p.id === 'neutral-cleaner')!,
@@ -68,7 +68,7 @@ describe('one vessel', () => {
 
 describe('labels', () => {
   it('a ready mix has a day it is used by', () => {
-    expect(useBy(product('disinfectant'), '2026-11-25T08:00:00.000Z')).toBe('2026-11-26T08:00:00.000Z')
+    expect(keepsUntil(product('disinfectant'), '2026-11-25T08:00:00.000Z')).toBe('2026-11-26T08:00:00.000Z')
   })
   it('hazardous products’ labels are always asked about', () => {
     expect(['disinfectant', 'acid-rinse', 'spotter', 'peroxide'].every((id) => alwaysAsk(product(id)))).toBe(true)

@@ -72,7 +72,7 @@ export function vesselFindings(
 }
 
 /** The moment a ready mix is past its life. @param made ISO moment */
-export const useBy = (product: Product, made: string): string =>
+export const keepsUntil = (product: Product, made: string): string =>
   new Date(Date.parse(made) + product.lifeDays * 86_400_000).toISOString()
 
 /** Whether a product's labels are read strictly: a second meaning is always asked about, never assumed. */

@@ -363,6 +363,19 @@ export const Preset = Type.Object(
 export const Package = Type.Object({ id: Text, name: Text, groups: Type.Array(Text) }, Strict)
 export type Package = Static<typeof Package>
 
+/** Something to measure with. Volumes in ml. */
+export const Cup = Type.Object(
+  {
+    id: Text,
+    name: Text,
+    capacity: Type.Number({ exclusiveMinimum: 0 }),
+    graduation: Type.Number({ exclusiveMinimum: 0 }),
+  },
+  Strict,
+)
+/** What is used up beside products, and how much of it a vehicle usually takes. */
+export const Consumable = Type.Object({ id: Text, name: Text, perVehicle: Type.Number({ minimum: 0 }) }, Strict)
+
 /** All shipped trade knowledge, as one argument of the engines. */
 export const Catalogue = Type.Object(
   {
@@ -390,6 +403,8 @@ export const Catalogue = Type.Object(
     forbidden: Type.Array(ForbiddenRule),
     sequences: Type.Array(Sequence),
     neverMix: Type.Array(NeverMix),
+    cups: Type.Array(Cup),
+    consumables: Type.Array(Consumable),
     finishes: Type.Array(Finish),
     checkList: Type.Array(CheckListPlace),
     equipment: Type.Array(Named),

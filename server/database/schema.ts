@@ -139,7 +139,7 @@ export const changes = mysqlTable(
     seq: bigint('seq', { mode: 'number' }).autoincrement().primaryKey(),
     shop: id('shop_id').notNull(),
     topic: varchar('topic', { length: 20 })
-      .$type<'job' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles' | 'standards'>()
+      .$type<'job' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles' | 'standards' | 'stock'>()
       .notNull(),
     job: id('job_id'),
     position: int('position'),
@@ -171,6 +171,7 @@ export const containers = mysqlTable(
     /** Marks of the measuring cup that goes with it. */
     graduation: double('graduation_ml').notNull(),
     outline: json<Outline>('outline').notNull(),
+    version: int('version').notNull().default(1),
   },
   (t) => [index('containers_shop').on(t.shop)],
 )
@@ -353,8 +354,61 @@ export const batches = mysqlTable(
     mix: json<Mix>('mix').notNull(),
     author: id('author').notNull(),
     made: moment('made').notNull(),
+    /** Concentrate that was really poured, ml; null where it was what was wanted. */
+    poured: double('poured_ml'),
+    /** What of an earlier batch was left in, ml. */
+    leftover: double('leftover_ml').notNull().default(0),
+    lot: id('lot_id'),
+    useBy: moment('use_by'),
   },
-  (t) => [index('batches_made').on(t.shop, t.made)],
+  (t) => [index('batches_made').on(t.shop, t.made), index('batches_container').on(t.container, t.made)],
+)
+
+/** A vessel emptied and rinsed: only after it another product goes in. */
+export const rinses = mysqlTable(
+  'rinses',
+  {
+    id: id('id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    container: id('container_id').notNull(),
+    author: id('author').notNull(),
+    at: moment('at').notNull(),
+  },
+  (t) => [index('rinses_container').on(t.container, t.at)],
+)
+
+/** What stands on the shelf: a can of concentrate, a box of gloves. Amounts in ml or pieces. */
+export const lots = mysqlTable(
+  'lots',
+  {
+    id: id('id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    /** A product or a consumable of the catalogue. */
+    item: varchar('item', { length: 60 }).notNull(),
+    code: varchar('code', { length: 60 }).notNull(),
+    received: moment('received').notNull(),
+    bestBefore: char('best_before', { length: 10 }),
+    amount: double('amount').notNull(),
+    left: double('amount_left').notNull(),
+    /** Minor units of the shop's currency for the whole lot. */
+    price: int('price').notNull(),
+  },
+  (t) => [index('lots_item').on(t.shop, t.item, t.received)],
+)
+
+/** Every change of a lot, with its reason. */
+export const stockMoves = mysqlTable(
+  'stock_moves',
+  {
+    id: id('id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    lot: id('lot_id').notNull(),
+    change: double('amount_change').notNull(),
+    reason: varchar('reason', { length: 200 }).notNull(),
+    author: id('author').notNull(),
+    at: moment('at').notNull(),
+  },
+  (t) => [index('stock_moves_lot').on(t.lot, t.at)],
 )
 
 export const plans = mysqlTable(

@@ -7,7 +7,7 @@ import type { Transaction } from '#server/database/transaction.ts'
 export interface Change {
   seq: number
   shop: string
-  topic: 'job' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles' | 'standards'
+  topic: 'job' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles' | 'standards' | 'stock'
   job: string | null
   position: number | null
 }

@@ -1,9 +1,17 @@
 import { Type } from '@sinclair/typebox'
+import { waterFirst } from '#core/mixing/mix.ts'
 import { Ratio } from '#core/mixing/schema.ts'
 import { Uuid } from '#core/units/uuid.ts'
+import { notFound, Problem } from '#server/http/problem.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
-import { batchesOf, containersOf, demandOf, logBatch } from './store.ts'
-import { BatchView, ContainerView, DemandView } from './views.ts'
+import { containersOf, keepContainer, rinseContainer } from './containers.ts'
+import { dayMixOf } from './day-mix.ts'
+import { labelPdf, stripPdf } from './label-pdf.ts'
+import { batchesOf, batchOf, demandOf, logBatch } from './store.ts'
+import { BatchView, ContainerView, DayMixView, DemandView, Outline } from './views.ts'
+
+const Strict = { additionalProperties: false }
+const Millilitres = Type.Number({ exclusiveMinimum: 0, maximum: 1e6 })
 
 const Batch = Type.Object(
   {
@@ -11,10 +19,24 @@ const Batch = Type.Object(
     product: Type.String({ maxLength: 60 }),
     ratio: Ratio,
     container: Type.String({ maxLength: 36 }),
-    fill: Type.Number({ exclusiveMinimum: 0, maximum: 1e6 }),
+    fill: Millilitres,
+    leftover: Type.Optional(Type.Number({ minimum: 0, maximum: 1e6 })),
+    poured: Type.Optional(Type.Number({ minimum: 0, maximum: 1e6 })),
+    lot: Type.Optional(Type.String({ maxLength: 36 })),
   },
-  { additionalProperties: false },
+  Strict,
 )
+const Container = Type.Object(
+  {
+    version: Type.Integer({ minimum: 0 }),
+    name: Type.String({ minLength: 1, maxLength: 80 }),
+    capacity: Millilitres,
+    graduation: Millilitres,
+    outline: Outline,
+  },
+  Strict,
+)
+const Rinse = Type.Object({ id: Uuid }, Strict)
 
 export const mixingRoutes = ({ db, catalogue, now }: World): Route[] => [
   route({
@@ -22,7 +44,62 @@ export const mixingRoutes = ({ db, catalogue, now }: World): Route[] => [
     path: '/api/mixing/containers',
     allow: 'mixing.see',
     answer: Type.Array(ContainerView),
-    handle: ({ scope }) => containersOf(db, scope),
+    handle: ({ scope }) => containersOf(db, scope, now()),
+  }),
+  route({
+    method: 'PUT',
+    path: '/api/mixing/containers/:id',
+    allow: 'containers.write',
+    body: Container,
+    answer: Type.Array(ContainerView),
+    handle: async ({ scope, params, body }) => {
+      if (!new RegExp(Uuid.pattern!).test(params.id!)) throw notFound('container')
+      await keepContainer(db, scope, { ...body, id: params.id! })
+      return containersOf(db, scope, now())
+    },
+  }),
+  route({
+    method: 'POST',
+    path: '/api/mixing/containers/:id/rinse',
+    allow: 'mixing.log',
+    body: Rinse,
+    answer: Type.Array(ContainerView),
+    handle: async ({ scope, params, body }) => {
+      await rinseContainer(db, scope, params.id!, body.id, now())
+      return containersOf(db, scope, now())
+    },
+  }),
+  route({
+    method: 'GET',
+    path: '/api/mixing/containers/:id/strip',
+    allow: 'mixing.see',
+    query: { marks: 'product:purpose pairs, joined by commas; each gets its marks' },
+    file: ['application/pdf'],
+    handle: async ({ scope, params, query }) => {
+      const container = (await containersOf(db, scope, now())).find((c) => c.id === params.id)
+      if (!container) throw notFound('container')
+      const wanted = (query.marks ?? 'apc:trim').split(',').slice(0, 8)
+      const marks = wanted.map((pair) => {
+        const [id, purpose = ''] = pair.split(':')
+        const product = catalogue.products.find((p) => p.id === id)
+        const ratio = product?.ratios[purpose]
+        if (!product || !ratio)
+          throw new Problem(400, 'invalid', `No product and purpose "${pair}".`, [
+            { pointer: '/marks', message: 'product:purpose, as in the catalogue.' },
+          ])
+        return {
+          ratio,
+          fill_ml: container.capacity,
+          name: product.name,
+          water_first: waterFirst({
+            water_first: product.waterFirst,
+            foams: product.foams,
+            ...(product.hazard ? { role: product.hazard } : {}),
+          }),
+        }
+      })
+      return { type: 'application/pdf', bytes: await stripPdf(container, marks), name: 'fill-strip.pdf' }
+    },
   }),
   route({
     method: 'GET',
@@ -30,6 +107,13 @@ export const mixingRoutes = ({ db, catalogue, now }: World): Route[] => [
     allow: 'mixing.see',
     answer: Type.Array(DemandView),
     handle: ({ scope }) => demandOf(db, scope),
+  }),
+  route({
+    method: 'GET',
+    path: '/api/mixing/day',
+    allow: 'mixing.see',
+    answer: DayMixView,
+    handle: ({ scope }) => dayMixOf(db, scope, catalogue, now()),
   }),
   route({
     method: 'GET',
@@ -47,6 +131,29 @@ export const mixingRoutes = ({ db, catalogue, now }: World): Route[] => [
     handle: async ({ scope, body }) => {
       const batch = await logBatch(db, scope, body, catalogue, now())
       return batch
+    },
+  }),
+  route({
+    method: 'GET',
+    path: '/api/mixing/batches/:id',
+    allow: 'mixing.see',
+    answer: BatchView,
+    handle: ({ scope, params }) => batchOf(db, scope, params.id!),
+  }),
+  route({
+    method: 'GET',
+    path: '/api/mixing/batches/:id/label',
+    allow: 'mixing.see',
+    query: { from: 'The address the code on the label leads to, without the batch.' },
+    file: ['application/pdf'],
+    handle: async ({ scope, params, query }) => {
+      const batch = await batchOf(db, scope, params.id!)
+      const from = (query.from ?? '').slice(0, 120)
+      return {
+        type: 'application/pdf',
+        bytes: await labelPdf(batch, catalogue, `${from}/mixing/batch/${batch.id}`),
+        name: 'label.pdf',
+      }
     },
   }),
 ]

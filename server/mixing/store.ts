@@ -1,41 +1,64 @@
-import { and, desc, eq } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, type SQL } from 'drizzle-orm'
+import { fractionOf } from '#core/mixing/fraction.ts'
 import { mix } from '#core/mixing/mix.ts'
 import type { MixRequest, Ratio } from '#core/mixing/schema.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { isOver } from '#core/work/reduce.ts'
 import type { Database } from '#server/database/connection.ts'
-import { batches, containers, people } from '#server/database/schema.ts'
-import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
+import { batches, containers, lots, people, stockMoves } from '#server/database/schema.ts'
+import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
 import { openJobs } from '#server/http/jobs.ts'
 import { announce } from '#server/http/live.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
+import { uuidv7 } from '#server/http/uuid.ts'
+import { containersOf, judgeContent, useByOf } from './containers.ts'
 import type { BatchView, ContainerView, DemandView } from './views.ts'
-
-export async function containersOf(db: Database, scope: Scope): Promise<ContainerView[]> {
-  const rows = await db.select().from(containers).where(eq(containers.shop, scope.shop)).orderBy(containers.capacity)
-  return rows.map(({ shop: _shop, ...container }) => container)
-}
 
 const batchColumns = {
   id: batches.id,
   product: batches.product,
   ratio: batches.ratio,
   container: batches.container,
+  containerName: containers.name,
   fill: batches.fill,
   mix: batches.mix,
   author: people.name,
   made: batches.made,
+  poured: batches.poured,
+  leftover: batches.leftover,
+  lot: batches.lot,
+  useBy: batches.useBy,
 }
 
-export function batchesOf(db: Database, scope: Scope): Promise<BatchView[]> {
-  return db
+async function batchRows(db: Database, where: SQL | undefined): Promise<BatchView[]> {
+  const rows = await db
     .select(batchColumns)
     .from(batches)
     .innerJoin(people, eq(people.id, batches.author))
-    .where(eq(batches.shop, scope.shop))
+    .innerJoin(containers, eq(containers.id, batches.container))
+    .where(where)
     .orderBy(desc(batches.made))
     .limit(50)
+  return rows.map((row) => {
+    const { fraction, measured, concentrate_ml } = row.mix
+    // What is in it by what was really poured: the leftover's share is what the target leaves for it.
+    const held = fraction * row.fill - concentrate_ml
+    return {
+      ...row,
+      measuredFraction: row.poured === null ? measured.fraction : (row.poured + held) / row.fill,
+    }
+  })
+}
+
+export const batchesOf = (db: Database, scope: Scope): Promise<BatchView[]> =>
+  batchRows(db, eq(batches.shop, scope.shop))
+
+/** What a bottle's label leads to. */
+export async function batchOf(db: Database, scope: Scope, id: string): Promise<BatchView> {
+  const [row] = await batchRows(db, and(eq(batches.shop, scope.shop), eq(batches.id, id)))
+  if (!row) throw notFound('batch')
+  return row
 }
 
 /** What the steps that are not over still need, by product and ratio. */
@@ -57,21 +80,31 @@ export async function demandOf(db: Database, scope: Scope): Promise<DemandView[]
   return [...demand.values()].sort((a, b) => b.ml - a.ml)
 }
 
-/** The engine's input for a batch: the container's capacity and cup, the product's way of filling. */
+export interface NewBatch {
+  id: string
+  product: string
+  ratio: Ratio
+  container: string
+  fill: number
+  /** ml of the container's own content that is left in it. */
+  leftover?: number
+  /** Concentrate really poured, where it is not what was wanted. */
+  poured?: number
+  lot?: string
+}
+
+/** The engine's input for a batch: the container's capacity and cup, the product's way of filling, what is left in. */
 export function mixRequest(
   catalogue: Catalogue,
   container: ContainerView,
-  product: string,
-  ratio: Ratio,
-  fill: number,
+  { product, ratio, fill, leftover = 0 }: NewBatch,
 ): MixRequest {
   const known = catalogue.products.find((p) => p.id === product)
   if (!known)
     throw new Problem(400, 'invalid', 'No such product.', [
       { pointer: '/product', message: `No product "${product}".` },
     ])
-  const share = (r: Ratio) => r.concentrate / (r.concentrate + r.water)
-  if (share(ratio) > share(known.maximum) + 1e-12) {
+  if (fractionOf(ratio) > fractionOf(known.maximum) + 1e-12) {
     throw new Problem(
       400,
       'above-label',
@@ -79,6 +112,11 @@ export function mixRequest(
       [{ pointer: '/ratio', message: 'Stronger than the label allows.' }],
     )
   }
+  if (leftover > 0 && !container.content)
+    throw new Problem(400, 'invalid', 'Nothing is known to be in this container: empty and rinse it.', [
+      { pointer: '/leftover', message: 'The container is rinsed, or was never filled.' },
+    ])
+  const { content } = container
   return {
     ratio,
     fill_ml: fill,
@@ -86,18 +124,47 @@ export function mixRequest(
     graduation_ml: container.graduation,
     water_first: known.waterFirst,
     foams: known.foams,
+    ...(known.hazard ? { role: known.hazard } : {}),
+    ...(leftover > 0 && content
+      ? { present: { volume_ml: leftover, ratio: content.ratio, past_life: content.pastLife } }
+      : {}),
   }
 }
 
-export interface NewBatch {
-  id: string
-  product: string
-  ratio: Ratio
-  container: string
-  fill: number
+/** Takes concentrate from a named lot, or from the oldest that has some; what the shelf does not know of is not counted. */
+async function draw(tx: Transaction, scope: Scope, batch: NewBatch, ml: number, now: string): Promise<string | null> {
+  const mine = and(eq(lots.shop, scope.shop), eq(lots.item, batch.product))
+  const query = tx.select().from(lots)
+  const [lot] = batch.lot
+    ? await query.where(and(mine, eq(lots.id, batch.lot))).for('update')
+    : await query
+        .where(and(mine, gt(lots.left, 0)))
+        .orderBy(asc(lots.received))
+        .limit(1)
+        .for('update')
+  if (!lot) {
+    if (batch.lot) throw notFound('lot')
+    return null
+  }
+  const change = -Math.min(ml, lot.left)
+  await tx
+    .update(lots)
+    .set({ left: lot.left + change })
+    .where(eq(lots.id, lot.id))
+  await tx.insert(stockMoves).values({
+    id: uuidv7(),
+    shop: scope.shop,
+    lot: lot.id,
+    change,
+    reason: `batch ${batch.id}`,
+    author: scope.person,
+    at: now,
+  })
+  await announce(tx, { shop: scope.shop, topic: 'stock' })
+  return lot.id
 }
 
-/** Logs a batch with the engine's own answer for it. Sent twice, it is still one batch. */
+/** Logs a batch with the engine's own answer for it, and draws the concentrate from stock. Sent twice, it is still one batch. */
 export async function logBatch(
   db: Database,
   scope: Scope,
@@ -105,22 +172,42 @@ export async function logBatch(
   catalogue: Catalogue,
   now: string,
 ): Promise<BatchView> {
-  const container = (await containersOf(db, scope)).find((c) => c.id === batch.container)
+  const known = await batchRows(db, and(eq(batches.shop, scope.shop), eq(batches.id, batch.id)))
+  if (known[0]) return known[0]
+  const container = (await containersOf(db, scope, now)).find((c) => c.id === batch.container)
   if (!container) throw notFound('container')
-  const answer = mix(mixRequest(catalogue, container, batch.product, batch.ratio, batch.fill))
+  const request = mixRequest(catalogue, container, batch)
+  judgeContent(container, batch.product, catalogue)
+  const answer = mix(request)
+  const poured = batch.poured ?? null
+  if (poured !== null && poured > batch.fill)
+    throw new Problem(400, 'invalid', 'More was poured than the bottle is filled to.', [
+      { pointer: '/poured', message: `${poured} ml into ${batch.fill} ml.` },
+    ])
   try {
     await inTransaction(db, async (tx) => {
-      await tx.insert(batches).values({ ...batch, shop: scope.shop, mix: answer, author: scope.person, made: now })
+      const lot = await draw(tx, scope, batch, poured ?? answer.measured.concentrate_ml, now)
+      await tx.insert(batches).values({
+        id: batch.id,
+        shop: scope.shop,
+        product: batch.product,
+        ratio: batch.ratio,
+        container: batch.container,
+        fill: batch.fill,
+        mix: answer,
+        author: scope.person,
+        made: now,
+        poured,
+        leftover: batch.leftover ?? 0,
+        lot,
+        useBy: useByOf(catalogue, batch.product, now),
+      })
       await announce(tx, { shop: scope.shop, topic: 'mixing' })
     })
   } catch (error) {
     if (!isDuplicate(error)) throw error
   }
-  const [row] = await db
-    .select(batchColumns)
-    .from(batches)
-    .innerJoin(people, eq(people.id, batches.author))
-    .where(and(eq(batches.shop, scope.shop), eq(batches.id, batch.id)))
+  const [row] = await batchRows(db, and(eq(batches.shop, scope.shop), eq(batches.id, batch.id)))
   if (!row) throw new Problem(409, 'id-taken', 'This id is in use. Make a new one.')
   return row
 }

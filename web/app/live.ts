@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 
 interface Change {
-  topic: 'job' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles' | 'standards'
+  topic: 'job' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles' | 'standards' | 'stock'
   job: string | null
 }
 
@@ -21,13 +21,14 @@ export function useLive(): boolean {
     source.addEventListener('change', (message) => {
       const change = JSON.parse(message.data) as Change
       const stale = {
-        job: [['day'], ['jobs', change.job], ['demand'], ['plan']],
+        job: [['day'], ['jobs', change.job], ['demand'], ['plan'], ['day-mix']],
         plan: [['plan'], ['day'], ['jobs']],
-        mixing: [['batches']],
+        mixing: [['batches'], ['containers'], ['day-mix'], ['stock']],
         people: [['people'], ['session'], ['house-rules']],
         customers: [['customers']],
         vehicles: [['bodies'], ['models']],
         standards: [['standards']],
+        stock: [['stock'], ['day-mix']],
       }[change.topic]
       for (const queryKey of stale) void client.invalidateQueries({ queryKey })
     })

@@ -1,0 +1,68 @@
+import { and, eq } from 'drizzle-orm'
+import { dayMix } from '#core/mixing/day-mix.ts'
+import { fractionOf } from '#core/mixing/fraction.ts'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Database } from '#server/database/connection.ts'
+import { lots } from '#server/database/schema.ts'
+import type { Scope } from '#server/http/scope.ts'
+import { containersOf } from './containers.ts'
+import { demandOf } from './store.ts'
+import type { DayMixView } from './views.ts'
+
+/** More than the steps ask for: spray drifts, bottles are not emptied to the last drop. */
+const margin = 1.15
+
+/** What to mix and load for everything that is booked and not over. */
+export async function dayMixOf(db: Database, scope: Scope, catalogue: Catalogue, now: string): Promise<DayMixView> {
+  const demand = (await demandOf(db, scope)).map((d) => ({ ...d, ml: d.ml * margin }))
+  const vessels = await containersOf(db, scope, now)
+  const answer = dayMix(
+    demand,
+    vessels.map((v) => ({
+      id: v.id,
+      capacity: v.capacity,
+      // What is past its life has to be emptied, but it still needs its rinse first: it is not offered.
+      ...(v.content ? { holds: { ...v.content, ml: v.content.pastLife ? 0 : v.content.ml } } : {}),
+    })),
+  )
+  const name = (product: string) => catalogue.products.find((p) => p.id === product)?.name ?? product
+  const vessel = (id: string) => vessels.find((v) => v.id === id)!.name
+  const needsRinse = (id: string, product: string) => {
+    const { content } = vessels.find((v) => v.id === id)!
+    return content !== null && (content.product !== product || content.pastLife)
+  }
+  const shelf = await db
+    .select({ item: lots.item, left: lots.left })
+    .from(lots)
+    .where(and(eq(lots.shop, scope.shop)))
+  const needed = new Map<string, number>()
+  for (const { product, ratio, ml } of [...answer.fills, ...answer.without])
+    needed.set(product, (needed.get(product) ?? 0) + ml * fractionOf(ratio))
+  return {
+    margin,
+    fills: answer.fills.map((f) => ({
+      product: f.product,
+      name: name(f.product),
+      ratio: f.ratio,
+      ml: f.ml,
+      container: f.vessel,
+      containerName: vessel(f.vessel),
+      fills: f.fills,
+      rinse: needsRinse(f.vessel, f.product),
+      concentrate: f.ml * fractionOf(f.ratio),
+    })),
+    ready: answer.ready.map((r) => ({
+      product: r.product,
+      name: name(r.product),
+      ratio: r.ratio,
+      ml: r.ml,
+      container: r.vessel,
+      containerName: vessel(r.vessel),
+    })),
+    without: answer.without.map(({ product, ratio, ml }) => ({ product, name: name(product), ratio, ml })),
+    concentrate: [...needed].map(([product, ml]) => {
+      const onShelf = shelf.filter((l) => l.item === product).reduce((sum, l) => sum + l.left, 0)
+      return { product, name: name(product), needed: ml, onShelf, buy: Math.max(0, ml - onShelf) }
+    }),
+  }
+}

@@ -1,0 +1,80 @@
+import QRCode from 'qrcode'
+import { pictogramSvg } from '#core/chemistry/pictograms.ts'
+import { fillStripSvg, stripWidth } from '#core/formats/fill-strip.ts'
+import { fillMarks } from '#core/mixing/marks.ts'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import { sayRatio, sayVolume } from '#core/units/format.ts'
+import { pdf, printable, soft } from '#server/http/pdf.ts'
+import type { BatchView, ContainerView } from './views.ts'
+
+/** Points of a PDF in one millimetre. */
+export const pointsPerMm = 72 / 25.4
+
+/** What has to stand on a bottle that is not the original: what, how strong, since when, by whom, what it does, and where to read on. */
+export async function labelPdf(batch: BatchView, catalogue: Catalogue, address: string): Promise<Buffer> {
+  const product = catalogue.products.find((p) => p.id === batch.product)!
+  const qr = await QRCode.toString(address, { type: 'svg', margin: 1 })
+  return pdf(`Label ${product.name}`, [
+    {
+      table: {
+        widths: ['*', 96],
+        body: [
+          [
+            {
+              stack: [
+                { text: printable(product.name), bold: true, fontSize: 20 },
+                { text: printable(`${sayRatio(batch.ratio)} · ${product.role}`), fontSize: 14 },
+                {
+                  text: printable(
+                    `${sayVolume(batch.fill)} mixed ${batch.made.slice(0, 16).replace('T', ' ')} UTC by ${batch.author}`,
+                  ),
+                },
+                { text: batch.useBy ? `Use by ${batch.useBy.slice(0, 10)}` : '', bold: true },
+                {
+                  columns: product.pictograms.map((p) => ({ svg: pictogramSvg(p), width: 46 })),
+                  columnGap: 6,
+                  margin: [0, 6, 0, 6],
+                },
+                {
+                  text: product.signal === 'none' ? '' : product.signal.toUpperCase(),
+                  bold: true,
+                  fontSize: 13,
+                },
+                { text: printable([...product.h, ...product.p].join(' · ')) },
+                { text: printable(`Wear: ${product.ppe.join(', ') || 'what the label says'}.`) },
+                { text: printable(product.cautions.join(' ')) },
+                {
+                  text: 'Follow the label, the safety data sheet and your local rules; the stricter wins. Never top up with another product.',
+                  color: soft,
+                },
+              ],
+            },
+            {
+              stack: [
+                { svg: qr, width: 92 },
+                { text: printable(batch.containerName), color: soft },
+              ],
+            },
+          ],
+        ],
+      },
+    },
+  ])
+}
+
+/** The strip with the fill marks at true scale, and its 50 mm bar. */
+export function stripPdf(
+  container: ContainerView,
+  marks: { ratio: { concentrate: number; water: number }; fill_ml: number; name: string; water_first: boolean }[],
+): Promise<Buffer> {
+  const svg = fillStripSvg(fillMarks({ points: container.outline.fill, marks }), container.name)
+  return pdf(`Fill strip ${container.name}`, [
+    // Width in points fixes the scale: the drawing's units are millimetres.
+    { svg, width: stripWidth * pointsPerMm },
+    {
+      text: 'Print at 100 %, not fitted to the page. The bar at the side is 50 mm long; if it is not, do not use the strip.',
+      color: soft,
+      margin: [0, 8, 0, 0],
+    },
+  ])
+}
