@@ -8,6 +8,7 @@ import { noShopYet } from '#server/people/door.ts'
 import { makePlan } from '#server/plan/store.ts'
 import { keepStandard } from '#server/procedures/standards.ts'
 import { issue } from '#server/procedures/store.ts'
+import { receive } from '#server/stock/store.ts'
 import { appendEvent } from '#server/work/store.ts'
 import { morningZone, seedScope, seedShop } from './seed.ts'
 import { demoShop } from './shop.ts'
@@ -76,6 +77,14 @@ export async function seedDemo(world: World): Promise<void> {
     world.catalogue,
     now,
   )
+  for (const [item, code, amount, price] of [
+    ['apc', 'AP-114', 5000, 3900],
+    ['pre-spray', 'PS-037', 5000, 4600],
+    ['neutral-cleaner', 'NC-201', 1000, 1450],
+    ['glass-cleaner', 'GC-018', 40, 250],
+    ['gloves', 'G-9', 40, 1180],
+  ] as const)
+    await receive(world.db, lead, { id: uuidv7(), item, code, amount, price, bestBefore: null }, world.catalogue, now)
   const alder = await open(fleet!, 480, 780)
   const teasel = await open(rowing!, 530, 1020)
   await open(pottery!, 810, 1080)

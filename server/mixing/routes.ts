@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox'
+import { wayOf } from '#core/chemistry/way.ts'
 import { waterFirst } from '#core/mixing/mix.ts'
 import { Ratio } from '#core/mixing/schema.ts'
 import { Uuid } from '#core/units/uuid.ts'
@@ -91,11 +92,7 @@ export const mixingRoutes = ({ db, catalogue, now }: World): Route[] => [
           ratio,
           fill_ml: container.capacity,
           name: product.name,
-          water_first: waterFirst({
-            water_first: product.waterFirst,
-            foams: product.foams,
-            ...(product.hazard ? { role: product.hazard } : {}),
-          }),
+          water_first: waterFirst(wayOf(product)),
         }
       })
       return { type: 'application/pdf', bytes: await stripPdf(container, marks), name: 'fill-strip.pdf' }

@@ -1,4 +1,5 @@
 import { and, asc, desc, eq, gt, type SQL } from 'drizzle-orm'
+import { wayOf } from '#core/chemistry/way.ts'
 import { fractionOf } from '#core/mixing/fraction.ts'
 import { mix } from '#core/mixing/mix.ts'
 import type { MixRequest, Ratio } from '#core/mixing/schema.ts'
@@ -122,9 +123,7 @@ export function mixRequest(
     fill_ml: fill,
     capacity_ml: container.capacity,
     graduation_ml: container.graduation,
-    water_first: known.waterFirst,
-    foams: known.foams,
-    ...(known.hazard ? { role: known.hazard } : {}),
+    ...wayOf(known),
     ...(leftover > 0 && content
       ? { present: { volume_ml: leftover, ratio: content.ratio, past_life: content.pastLife } }
       : {}),

@@ -36,7 +36,10 @@ const jug = (width: number, height: number, volume: number): Outline => ({
 
 /** Containers every shop starts with; measured ones come later. */
 export const firstContainers: { name: string; capacity: number; graduation: number; outline: Outline }[] = [
+  { name: 'Dropper bottle', capacity: 100, graduation: 0.5, outline: bottle(44, 74, 20, 106, false) },
   { name: 'Spray bottle, small', capacity: 450, graduation: 1, outline: bottle(68, 118, 26, 470, true) },
+  { name: 'Trigger bottle', capacity: 480, graduation: 2, outline: bottle(70, 124, 26, 500, true) },
+  { name: 'Spray bottle, glass', capacity: 700, graduation: 5, outline: bottle(78, 150, 28, 750, true) },
   { name: 'Spray bottle', capacity: 900, graduation: 5, outline: bottle(84, 162, 28, 946, true) },
   { name: 'Measuring jug', capacity: 2000, graduation: 10, outline: jug(140, 170, 2000) },
   { name: 'Pump sprayer', capacity: 4500, graduation: 10, outline: bottle(178, 190, 60, 5000, true) },

@@ -20,6 +20,8 @@ const CheckIns = lazy(() => import('#web/check-in/CheckInsScreen.tsx'))
 const CheckIn = lazy(() => import('#web/check-in/CheckInScreen.tsx'))
 const Procedure = lazy(() => import('#web/procedures/ProcedureScreen.tsx'))
 const Mixing = lazy(() => import('#web/mixing/MixingScreen.tsx'))
+const Batch = lazy(() => import('#web/mixing/BatchScreen.tsx'))
+const Stock = lazy(() => import('#web/stock/StockScreen.tsx'))
 const Plan = lazy(() => import('#web/plan/PlanScreen.tsx'))
 const WorkList = lazy(() => import('#web/work/WorkListScreen.tsx'))
 const Customers = lazy(() => import('#web/customers/CustomersScreen.tsx'))
@@ -61,6 +63,8 @@ const router = createBrowserRouter([
             children: [
               { path: '/check-in', element: <CheckIns /> },
               { path: '/mixing', element: <Mixing /> },
+              { path: '/mixing/batch/:id', element: <Batch /> },
+              { path: '/stock', element: <Stock /> },
               { path: '/plan', element: <Plan /> },
               { path: '/work', element: <WorkList /> },
               { path: '/customers', element: <Customers /> },

@@ -21,6 +21,8 @@ const places = [
 const customerPlace = { to: '/customers', name: words.places.customers, desk: true }
 const leadPlace = { to: '/standards', name: words.places.standards, desk: true }
 const ownerPlace = { to: '/people', name: words.places.people }
+/** Reached from the mixing bench. */
+const stockPlace = { to: '/stock', name: words.places.stock }
 const logo = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done' as const }))
 
 const Controls = lazy(() => import('./Controls.tsx'))
@@ -44,7 +46,7 @@ export function Shell() {
   ]
   useIdle(idleMinutes, () => signOut.mutate())
   const [help, setHelp] = useHelp()
-  const here = shown.findLast((p) => (p.to === '/' ? pathname === '/' : pathname.startsWith(p.to)))
+  const here = [...shown, stockPlace].findLast((p) => (p.to === '/' ? pathname === '/' : pathname.startsWith(p.to)))
   return (
     <div className={pathname.startsWith('/jobs/') ? 'shell in-job' : 'shell'}>
       <header className="shell-head">

@@ -17,6 +17,7 @@ export const words = {
     customers: 'Customers',
     standards: 'Standards',
     people: 'People',
+    stock: 'Stock',
   },
   job: { checkIn: 'Check-in', procedure: 'Procedure', work: 'Work', final: 'Final check', report: 'Handover' },
   handOver: 'Someone else takes over',

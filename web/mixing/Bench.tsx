@@ -1,67 +1,99 @@
 import { Button, InputNumber, Radio } from 'antd'
 import { useState } from 'react'
 import type { Product } from '#core/chemistry/schema.ts'
-import { mix } from '#core/mixing/mix.ts'
-import type { Mix } from '#core/mixing/schema.ts'
+import { vesselFindings } from '#core/chemistry/vessel.ts'
+import { wayOf } from '#core/chemistry/way.ts'
+import { fractionOf } from '#core/mixing/fraction.ts'
+import { arithmetic, bestCup, mix, toGraduation, waterFirst } from '#core/mixing/mix.ts'
+import type { Mix, MixRequest, Ratio } from '#core/mixing/schema.ts'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
-import type { ContainerView, DemandView } from '#server/mixing/views.ts'
-import { useMay } from '#web/app/session.ts'
+import type { ContainerView } from '#server/mixing/views.ts'
+import { clockIn } from '#web/app/clock.ts'
+import { useMay, useSignedIn } from '#web/app/session.ts'
 import { Bottle } from '#web/ui/Bottle.tsx'
 import { Told } from '#web/ui/Told.tsx'
-import { useLogBatch } from './api.ts'
+import { useLogBatch, useRinse } from './api.ts'
+import { Correct } from './Correct.tsx'
+import { RatioField } from './RatioField.tsx'
+import { TwoStage } from './TwoStage.tsx'
 import { words } from './words.ts'
 
-/** The smallest container that takes all of it, or the largest there is. */
-const fitting = (containers: readonly ContainerView[], ml: number) =>
-  containers.find((c) => c.capacity >= ml) ?? containers.at(-1)!
+/** The smallest container that takes all of it and may take it as it stands, or the largest there is. */
+function fitting(containers: readonly ContainerView[], product: string, ml: number) {
+  const ready = containers.filter((c) => !c.content || c.content.product === product)
+  return ready.find((c) => c.capacity >= ml) ?? ready.at(-1) ?? containers.at(-1)!
+}
 
-function answerFor(demand: DemandView, product: Product, container: ContainerView, fill: number): Mix | Error {
+function answerFor(request: MixRequest): Mix | Error {
   try {
-    return mix({
-      ratio: demand.ratio,
-      fill_ml: fill,
-      capacity_ml: container.capacity,
-      graduation_ml: container.graduation,
-      water_first: product.waterFirst,
-      foams: product.foams,
-    })
+    return mix(request)
   } catch (error) {
     return error as Error
   }
 }
 
-/** One product at one ratio into one container: dose, water, order of filling, the drawn bottle. */
-export function Bench({
-  demand,
-  product,
-  containers,
-}: {
-  demand: DemandView
+interface Props {
   product: Product
+  ratio: Ratio
+  /** Ready mix the day needs of it; 0 when it is mixed for something else. */
+  needed: number
   containers: readonly ContainerView[]
-}) {
-  const [containerId, setContainer] = useState(fitting(containers, demand.ml).id)
+  catalogue: Catalogue
+}
+
+/** One product at one dilution into one container: what is in it, dose, water, order of filling, the drawn bottle, ways on from too much. */
+export function Bench({ product, ratio: wantedRatio, needed, containers, catalogue }: Props) {
+  const [containerId, setContainer] = useState(fitting(containers, product.id, needed).id)
   const container = containers.find((c) => c.id === containerId)!
   const [wanted, setWanted] = useState<number | null>(null)
+  const [ratio, setRatio] = useState<Ratio | undefined>(wantedRatio)
+  const [leftover, setLeftover] = useState(0)
+  const [poured, setPoured] = useState<number>()
   const log = useLogBatch()
+  const rinse = useRinse()
   const mayLog = useMay('mixing.log')
-  const fill = wanted ?? Math.min(container.capacity, Math.max(50, Math.ceil(demand.ml / 50) * 50))
-  const answer = answerFor(demand, product, container, fill)
-  const neat = demand.ratio.water === 0
+  const zone = useSignedIn().timeZone
+  const { content } = container
+  const fill = wanted ?? Math.min(container.capacity, Math.max(50, Math.ceil((needed || container.capacity) / 50) * 50))
+  const neat = ratio?.water === 0
+  const held = content ? (catalogue.products.find((p) => p.id === content.product) ?? 'unknown') : null
+  const [finding] = vesselFindings(held, product, catalogue.neverMix, { rinsed: false, closed: true }).sort(
+    (a, b) => Number(b.kind === 'stop') - Number(a.kind === 'stop'),
+  )
+  const mayHold = content !== null && content.product === product.id
+  const tooStrong = ratio !== undefined && fractionOf(ratio) > fractionOf(product.maximum) + 1e-12
+  const request: MixRequest | undefined = ratio && {
+    ratio,
+    fill_ml: fill,
+    capacity_ml: container.capacity,
+    graduation_ml: container.graduation,
+    ...wayOf(product),
+    ...(mayHold && leftover > 0
+      ? { present: { volume_ml: leftover, ratio: content.ratio, past_life: content.pastLife } }
+      : {}),
+    ...(poured === undefined ? {} : { poured_ml: poured }),
+    range: { min: 1e-6, max: fractionOf(product.maximum) },
+  }
+  const answer = request && answerFor(request)
   const pick = (id: string) => {
     setContainer(id)
     setWanted(null)
+    setLeftover(0)
+    setPoured(undefined)
     log.reset()
   }
+  const first = waterFirst(wayOf(product))
+  const cup = answer && !(answer instanceof Error) ? bestCup(catalogue.cups, answer.concentrate_ml) : undefined
   return (
-    <section className="card" aria-label={`${product.name} ${sayRatio(demand.ratio)}`}>
+    <section className="card" aria-label={`${product.name} ${sayRatio(wantedRatio)}`}>
       <div className="row" style={{ justifyContent: 'space-between', marginBottom: 10 }}>
         <h2>
-          {product.name} <span className="soft">{sayRatio(demand.ratio)}</span>
+          {product.name} <span className="soft">{ratio ? sayRatio(ratio) : '?'}</span>
         </h2>
         <span className="soft">{product.role}</span>
       </div>
-      <div className="row" style={{ marginBottom: 14 }}>
+      <div className="row" style={{ marginBottom: 10 }}>
         <Radio.Group
           aria-label={words.container}
           optionType="button"
@@ -82,23 +114,46 @@ export function Bench({
           />
         </label>
       </div>
-      {answer instanceof Error ? (
-        <Told error={answer} />
-      ) : (
+      <RatioField product={product} fill={fill} start={wantedRatio} onRatio={setRatio} />
+      <p className={content?.pastLife ? 'caution' : 'soft'} style={{ margin: '8px 0' }}>
+        {content
+          ? words.holds(
+              `${held === 'unknown' || held === null ? content.product : held.name} ${sayRatio(content.ratio)}`,
+              `${clockIn(zone, content.made)}, ${content.by}`,
+            )
+          : words.empty}{' '}
+        {content?.pastLife && words.past}
+      </p>
+      {finding && (
+        <div className="caution" role="alert" data-stop={finding.kind}>
+          <strong>{words.stop}.</strong> {finding.reason} {finding.remedy}
+        </div>
+      )}
+      {content && mayLog && (finding?.kind === 'rinse' || content.pastLife || finding?.kind === 'stop') && (
+        <Button style={{ marginTop: 8 }} loading={rinse.isPending} onClick={() => rinse.mutate(container.id)}>
+          {words.rinsed}
+        </Button>
+      )}
+      {tooStrong && (
+        <div className="caution" role="alert">
+          {words.above(sayRatio(product.maximum))}
+        </div>
+      )}
+      {answer instanceof Error && <Told error={answer} />}
+      {request && answer && !(answer instanceof Error) && !finding && !tooStrong && (
         <div className="bench">
           <Bottle
             outline={container.outline}
-            first={product.waterFirst || product.foams ? answer.measured.water_ml : answer.measured.concentrate_ml}
-            firstIs={product.waterFirst || product.foams ? 'water' : 'concentrate'}
+            first={first ? answer.measured.water_ml : answer.measured.concentrate_ml}
+            firstIs={first ? 'water' : 'concentrate'}
             total={answer.total_ml}
             marks={[
               ...(neat
                 ? []
                 : [
                     {
-                      volume:
-                        product.waterFirst || product.foams ? answer.measured.water_ml : answer.measured.concentrate_ml,
-                      text: product.waterFirst || product.foams ? 'water' : 'dose',
+                      volume: first ? answer.measured.water_ml : answer.measured.concentrate_ml,
+                      text: first ? 'water' : 'dose',
                     },
                   ]),
               { volume: answer.total_ml, text: sayVolume(answer.total_ml) },
@@ -119,18 +174,51 @@ export function Bench({
                   {sayVolume(answer.water_ml)}
                 </dd>
               </div>
+              {answer.discard_ml > 0 && (
+                <div>
+                  <dt>{words.discard}</dt>
+                  <dd className="amount" data-figure="discard">
+                    {sayVolume(answer.discard_ml)}
+                  </dd>
+                </div>
+              )}
             </dl>
             {!neat && (
               <p style={{ margin: '0 0 8px' }}>
-                {words.measured(sayVolume(answer.measured.concentrate_ml), container.graduation)}
+                {words.measured(sayVolume(answer.measured.concentrate_ml), container.graduation)}{' '}
+                {cup &&
+                  answer.concentrate_ml > 0 &&
+                  words.cup(
+                    cup.name,
+                    sayVolume(toGraduation(answer.concentrate_ml, cup.graduation)),
+                    toGraduation(answer.concentrate_ml, cup.graduation) === answer.concentrate_ml
+                      ? ''
+                      : ' at its nearest mark',
+                  )}
               </p>
             )}
-            {demand.ml > fill + 1e-9 && <p className="soft">{words.short(sayVolume(demand.ml))}</p>}
+            <details>
+              <summary>{words.sum}</summary>
+              <p data-figure="sum">{arithmetic(request, answer)}</p>
+            </details>
+            {needed > fill + 1e-9 && <p className="soft">{words.short(sayVolume(needed))}</p>}
             {answer.warnings.map((w) => (
               <div key={w.code} className="caution">
                 {w.message}
               </div>
             ))}
+            <Correct
+              answer={answer}
+              mayHold={mayHold}
+              leftover={leftover}
+              poured={poured}
+              onLeftover={setLeftover}
+              onPoured={setPoured}
+              onTake={(option) => {
+                setWanted(Math.round(option.total_ml * 10) / 10)
+                setPoured(Math.round(option.concentrate_ml * 100) / 100)
+              }}
+            />
             <h3>{words.order}</h3>
             <ol>
               {answer.steps.map((step) => (
@@ -140,18 +228,47 @@ export function Bench({
             <div className="caution">
               Wear: {product.ppe.join(', ') || 'what the label says'}. {product.cautions.join(' ')} {words.label}
             </div>
+            {!neat && <TwoStage ratio={request.ratio} />}
             {mayLog && (
               <Button
                 type="primary"
                 size="large"
                 style={{ marginTop: 14 }}
                 loading={log.isPending}
-                onClick={() => log.mutate({ product: product.id, ratio: demand.ratio, container: container.id, fill })}
+                onClick={() =>
+                  log.mutate(
+                    {
+                      product: product.id,
+                      ratio: request.ratio,
+                      container: container.id,
+                      fill,
+                      ...(leftover > 0 ? { leftover } : {}),
+                      ...(poured === undefined ? {} : { poured }),
+                    },
+                    {
+                      onSuccess: () => {
+                        setLeftover(0)
+                        setPoured(undefined)
+                      },
+                    },
+                  )
+                }
               >
                 {words.log}
               </Button>
             )}
             {log.isError && <Told error={log.error} />}
+            {log.isSuccess && (
+              <p>
+                <a
+                  href={`/api/mixing/batches/${log.data.id}/label?from=${encodeURIComponent(location.origin)}`}
+                  target="_blank"
+                  rel="noreferrer"
+                >
+                  {words.labelPdf}
+                </a>
+              </p>
+            )}
           </div>
         </div>
       )}

@@ -1,25 +1,56 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
 import type { Ratio } from '#core/mixing/schema.ts'
-import type { BatchView, ContainerView, DemandView } from '#server/mixing/views.ts'
-import { get, post } from '#web/app/http.ts'
+import type { BatchView, ContainerView, DayMixView, DemandView } from '#server/mixing/views.ts'
+import { get, post, put } from '#web/app/http.ts'
 
 export const useContainers = () =>
-  useQuery({
-    queryKey: ['containers'],
-    queryFn: () => get<ContainerView[]>('/api/mixing/containers'),
-    staleTime: 300_000,
-  })
+  useQuery({ queryKey: ['containers'], queryFn: () => get<ContainerView[]>('/api/mixing/containers') })
 export const useDemand = () =>
   useQuery({ queryKey: ['demand'], queryFn: () => get<DemandView[]>('/api/mixing/demand') })
 export const useBatches = () =>
   useQuery({ queryKey: ['batches'], queryFn: () => get<BatchView[]>('/api/mixing/batches') })
+export const useBatch = (id: string) =>
+  useQuery({ queryKey: ['batches', id], queryFn: () => get<BatchView>(`/api/mixing/batches/${id}`) })
+export const useDayMix = () => useQuery({ queryKey: ['day-mix'], queryFn: () => get<DayMixView>('/api/mixing/day') })
+
+/** What a batch changes: the log, what stands in the bottles, what is still to mix, the shelf. */
+const after = [['batches'], ['containers'], ['day-mix'], ['stock']]
+
+export interface NewBatch {
+  product: string
+  ratio: Ratio
+  container: string
+  fill: number
+  leftover?: number
+  poured?: number
+}
 
 export function useLogBatch() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (batch: { product: string; ratio: Ratio; container: string; fill: number }) =>
-      post<BatchView>('/api/mixing/batches', { id: uuidv7(), ...batch }),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['batches'] }),
+    mutationFn: (batch: NewBatch) => post<BatchView>('/api/mixing/batches', { id: uuidv7(), ...batch }),
+    onSuccess: () => Promise.all(after.map((queryKey) => client.invalidateQueries({ queryKey }))),
+  })
+}
+
+export function useRinse() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (container: string) =>
+      post<ContainerView[]>(`/api/mixing/containers/${container}/rinse`, { id: uuidv7() }),
+    onSuccess: (list) => {
+      client.setQueryData(['containers'], list)
+      void client.invalidateQueries({ queryKey: ['day-mix'] })
+    },
+  })
+}
+
+export function useKeepContainer() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: ({ id, content: _content, ...container }: ContainerView) =>
+      put<ContainerView[]>(`/api/mixing/containers/${id}`, container),
+    onSuccess: (list) => client.setQueryData(['containers'], list),
   })
 }

@@ -1,0 +1,76 @@
+import { Button } from 'antd'
+import { useParams } from 'react-router'
+import { pictogramSvg, pictogramWords } from '#core/chemistry/pictograms.ts'
+import { sayRatio, sayVolume } from '#core/units/format.ts'
+import { clockIn } from '#web/app/clock.ts'
+import { useCatalogue, useSignedIn } from '#web/app/session.ts'
+import { Fetching } from '#web/ui/Fetching.tsx'
+import { Told } from '#web/ui/Told.tsx'
+import { useBatch } from './api.ts'
+import './mixing.css'
+import { words } from './words.ts'
+
+/** What a bottle's code leads to: what is in it, how strong it really is, until when, and what to beware of. */
+export default function BatchScreen() {
+  const { id } = useParams()
+  const batch = useBatch(id!)
+  const catalogue = useCatalogue()
+  const zone = useSignedIn().timeZone
+  if (batch.isPending || catalogue.isPending) return <Fetching lines={4} />
+  if (batch.isLoadingError) return <Told error={batch.error} onRetry={() => void batch.refetch()} />
+  const b = batch.data
+  const product = catalogue.data?.products.find((p) => p.id === b.product)
+  const really = Number((1 / b.measuredFraction - 1).toFixed(1))
+  return (
+    <section className="card stack" aria-labelledby="batch" style={{ gap: 8 }}>
+      <h2 id="batch">{words.batchTitle}</h2>
+      <p className="amount">{product?.name ?? b.product}</p>
+      <dl className="figures">
+        <div>
+          <dt>{words.intended}</dt>
+          <dd>{sayRatio(b.ratio)}</dd>
+        </div>
+        <div>
+          <dt>{words.inIt}</dt>
+          <dd>{b.ratio.water === 0 ? 'neat' : `1:${really}`}</dd>
+        </div>
+        <div>
+          <dt>{words.container}</dt>
+          <dd>
+            {b.containerName}, {sayVolume(b.fill)}
+          </dd>
+        </div>
+        <div>
+          <dt>{words.useBy}</dt>
+          <dd>{b.useBy?.slice(0, 10) ?? '–'}</dd>
+        </div>
+      </dl>
+      <p className="soft">{words.by(b.author, clockIn(zone, b.made))}</p>
+      {product && (
+        <>
+          <div className="row">
+            {product.pictograms.map((p) => (
+              <img
+                key={p}
+                width={72}
+                height={72}
+                alt={pictogramWords[p]}
+                src={`data:image/svg+xml,${encodeURIComponent(pictogramSvg(p))}`}
+              />
+            ))}
+            {product.signal !== 'none' && <strong className="signal">{product.signal.toUpperCase()}</strong>}
+          </div>
+          <p>{[...product.h, ...product.p].join(' · ')}</p>
+          <div className="caution">
+            Wear: {product.ppe.join(', ') || 'what the label says'}. {product.cautions.join(' ')} {words.label}
+          </div>
+        </>
+      )}
+      <div className="row">
+        <Button href={`/api/mixing/batches/${b.id}/label?from=${encodeURIComponent(location.origin)}`} target="_blank">
+          {words.labelPdf}
+        </Button>
+      </div>
+    </section>
+  )
+}

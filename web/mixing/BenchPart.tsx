@@ -1,0 +1,95 @@
+import { Select } from 'antd'
+import { Link, useSearchParams } from 'react-router'
+import type { Ratio } from '#core/mixing/schema.ts'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import { sayRatio, sayVolume } from '#core/units/format.ts'
+import type { BatchView, ContainerView, DemandView } from '#server/mixing/views.ts'
+import { clockIn } from '#web/app/clock.ts'
+import { useSignedIn } from '#web/app/session.ts'
+import { Bench } from './Bench.tsx'
+import { words } from './words.ts'
+
+interface Props {
+  catalogue: Catalogue
+  containers: readonly ContainerView[]
+  demand: readonly DemandView[]
+  batches: readonly BatchView[]
+}
+
+/** What today needs, or anything else from the catalogue, on the bench; and what was mixed lately. */
+export function BenchPart({ catalogue, containers, demand, batches }: Props) {
+  const zone = useSignedIn().timeZone
+  const [params, setParams] = useSearchParams()
+  const keyOf = (product: string, ratio: Ratio) => `${product} ${ratio.concentrate}:${ratio.water}`
+  const asked = params.get('product')
+  const wanted = asked ? `${asked} ${params.get('ratio')}` : undefined
+  const need = demand.find((d) => keyOf(d.product, d.ratio) === wanted) ?? (wanted ? undefined : demand[0])
+  const other = need ? undefined : catalogue.products.find((p) => p.id === asked)
+  const product = need ? catalogue.products.find((p) => p.id === need.product) : other
+  const ratio = need?.ratio ?? (other && Object.values(other.ratios)[0])
+  const choose = (id: string, r: Ratio) =>
+    setParams({ product: id, ratio: `${r.concentrate}:${r.water}` }, { replace: true })
+  const names = new Map(catalogue.products.map((p) => [p.id, p.name]))
+  return (
+    <div className="mixing">
+      <section className="card" aria-label={words.needs}>
+        <h2 style={{ marginBottom: 8 }}>{words.needs}</h2>
+        {demand.length === 0 && <p className="soft">{words.nothing}</p>}
+        {demand.map((d) => (
+          <button
+            key={keyOf(d.product, d.ratio)}
+            type="button"
+            className="demand"
+            aria-pressed={d === need}
+            onClick={() => choose(d.product, d.ratio)}
+          >
+            <strong>
+              {d.name} {sayRatio(d.ratio)}
+            </strong>
+            <br />
+            <span className="soft">
+              {sayVolume(d.ml)} · {d.jobs.map((j) => j.callSign).join(', ')}
+            </span>
+          </button>
+        ))}
+        <Select
+          aria-label={words.anything}
+          placeholder={words.anything}
+          style={{ width: '100%', marginTop: 8 }}
+          value={other?.id ?? null}
+          onChange={(id: string) => choose(id, Object.values(catalogue.products.find((p) => p.id === id)!.ratios)[0]!)}
+          options={catalogue.products.map((p) => ({ value: p.id, label: p.name }))}
+        />
+      </section>
+      <div className="stack">
+        {product && ratio && (
+          <Bench
+            key={keyOf(product.id, ratio)}
+            product={product}
+            ratio={ratio}
+            needed={need?.ml ?? 0}
+            containers={containers}
+            catalogue={catalogue}
+          />
+        )}
+        <section className="card" aria-label={words.logged}>
+          <h2 style={{ marginBottom: 8 }}>{words.logged}</h2>
+          {batches.length === 0 && <p className="soft">{words.none}</p>}
+          <ul className="plain">
+            {batches.slice(0, 8).map((b) => (
+              <li key={b.id} style={{ padding: '6px 0', borderTop: '1px solid var(--line-soft)' }}>
+                <Link to={`/mixing/batch/${b.id}`}>
+                  <strong>
+                    {names.get(b.product)} {sayRatio(b.ratio)}
+                  </strong>
+                </Link>{' '}
+                · {sayVolume(b.poured ?? b.mix.measured.concentrate_ml)} in {sayVolume(b.fill)} · {b.containerName} ·{' '}
+                {b.author}, {clockIn(zone, b.made)}
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,238 @@
+import { Button, Input, InputNumber, Select } from 'antd'
+import { useRef, useState } from 'react'
+import { Link } from 'react-router'
+import { sayVolume } from '#core/units/format.ts'
+import type { ItemView, LotView } from '#server/stock/views.ts'
+import { useMay } from '#web/app/session.ts'
+import { Fetching } from '#web/ui/Fetching.tsx'
+import { Told } from '#web/ui/Told.tsx'
+import { useCount, useReceive, useStock, useTakeCsv } from './api.ts'
+import './stock.css'
+import { words } from './words.ts'
+
+const say = (item: Pick<ItemView, 'unit'>, amount: number) =>
+  item.unit === 'ml' ? sayVolume(amount) : Number(amount.toFixed(1)).toString()
+const money = (minor: number | null) => (minor === null ? words.nothing : (minor / 100).toFixed(2))
+
+function LotRow({ item, lot, may }: { item: ItemView; lot: LotView; may: boolean }) {
+  const count = useCount()
+  const [left, setLeft] = useState<number>(Math.round(lot.left))
+  const [reason, setReason] = useState('')
+  return (
+    <li>
+      <span>
+        {words.lotOf(lot.code, say(item, lot.left), say(item, lot.amount))}
+        {lot.bestBefore && <span className="soft"> · {lot.bestBefore}</span>}
+      </span>
+      {may && (
+        <form
+          className="row"
+          onSubmit={(e) => {
+            e.preventDefault()
+            count.mutate({ lot: lot.id, left, reason }, { onSuccess: () => setReason('') })
+          }}
+        >
+          <InputNumber
+            aria-label={`${words.count}: ${lot.code}`}
+            min={0}
+            max={lot.amount}
+            value={left}
+            onChange={(v) => setLeft(typeof v === 'number' ? v : 0)}
+          />
+          <Input
+            aria-label={`${words.countReason}: ${lot.code}`}
+            placeholder={words.countReason}
+            maxLength={150}
+            style={{ width: 180 }}
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+          />
+          <Button htmlType="submit" disabled={reason.trim().length < 3} loading={count.isPending}>
+            {words.setCount}
+          </Button>
+        </form>
+      )}
+      {count.isError && <Told error={count.error} />}
+    </li>
+  )
+}
+
+/** A delivery on its way to the shelf. */
+function Receive({ items }: { items: readonly ItemView[] }) {
+  const receive = useReceive()
+  const [item, setItem] = useState<string>()
+  const [code, setCode] = useState('')
+  const [amount, setAmount] = useState<number | null>(null)
+  const [price, setPrice] = useState<number | null>(null)
+  const [bestBefore, setBestBefore] = useState('')
+  const good = item && code.trim() && amount && (bestBefore === '' || /^\d{4}-\d{2}-\d{2}$/.test(bestBefore))
+  return (
+    <section className="card" aria-labelledby="receive">
+      <h2 id="receive">{words.receive}</h2>
+      <form
+        className="row"
+        onSubmit={(e) => {
+          e.preventDefault()
+          receive.mutate(
+            { item: item!, code: code.trim(), amount: amount!, price: price ?? 0, bestBefore: bestBefore || null },
+            {
+              onSuccess: () => {
+                setCode('')
+                setAmount(null)
+              },
+            },
+          )
+        }}
+      >
+        <Select
+          aria-label={words.item}
+          placeholder={words.item}
+          style={{ width: 230 }}
+          value={item ?? null}
+          onChange={(id: string) => setItem(id)}
+          options={items.map((i) => ({ value: i.item, label: i.name }))}
+        />
+        <Input
+          aria-label={words.code}
+          placeholder={words.code}
+          maxLength={60}
+          style={{ width: 130 }}
+          value={code}
+          onChange={(e) => setCode(e.target.value)}
+        />
+        <InputNumber
+          aria-label={words.amount}
+          placeholder={words.amount}
+          min={0.1}
+          style={{ width: 200 }}
+          value={amount}
+          onChange={(v) => setAmount(typeof v === 'number' ? v : null)}
+        />
+        <InputNumber
+          aria-label={words.price}
+          placeholder={words.price}
+          min={0}
+          precision={0}
+          style={{ width: 170 }}
+          value={price}
+          onChange={(v) => setPrice(typeof v === 'number' ? v : null)}
+        />
+        <Input
+          aria-label={words.bestBefore}
+          placeholder={words.bestBefore}
+          style={{ width: 220 }}
+          value={bestBefore}
+          onChange={(e) => setBestBefore(e.target.value)}
+        />
+        <Button type="primary" htmlType="submit" disabled={!good} loading={receive.isPending}>
+          {words.put}
+        </Button>
+      </form>
+      {receive.isError && <Told error={receive.error} />}
+    </section>
+  )
+}
+
+/** The list as a file: looked at before anything is taken. */
+function Csv() {
+  const take = useTakeCsv()
+  const chooser = useRef<HTMLInputElement>(null)
+  const [csv, setCsv] = useState('')
+  const looked = take.data
+  return (
+    <div className="stack" style={{ gap: 6 }}>
+      <div className="row">
+        <Button href="/api/stock/csv">{words.csvOut}</Button>
+        <Button onClick={() => chooser.current?.click()}>{words.csvIn}</Button>
+        <input
+          ref={chooser}
+          type="file"
+          accept=".csv,text/csv"
+          aria-label={words.csvIn}
+          style={{ display: 'none' }}
+          onChange={(e) => {
+            const file = e.target.files?.[0]
+            e.target.value = ''
+            if (!file) return
+            void file.text().then((text) => {
+              setCsv(text)
+              take.mutate({ csv: text, take: 'none' })
+            })
+          }}
+        />
+      </div>
+      {take.isError && <Told error={take.error} />}
+      {looked && (
+        <div role="status">
+          {looked.taken > 0 ? words.took(looked.taken) : words.looked(looked.good, looked.faults.length)}{' '}
+          {looked.taken === 0 && looked.good > 0 && (
+            <Button loading={take.isPending} onClick={() => take.mutate({ csv, take: 'good' })}>
+              {words.takeGood}
+            </Button>
+          )}
+          <ul>
+            {looked.faults.slice(0, 8).map((f) => (
+              <li key={f.line}>{words.line(f.line, f.message)}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </div>
+  )
+}
+
+/** The shelf: what is left, what is booked, what to order, what it costs. */
+export default function StockScreen() {
+  const stock = useStock()
+  const may = useMay('stock.write')
+  if (stock.isPending) return <Fetching lines={5} />
+  if (stock.isLoadingError) return <Told error={stock.error} onRetry={() => void stock.refetch()} />
+  const { items, leadDays } = stock.data
+  return (
+    <div className="stack">
+      <section className="card" aria-labelledby="stock">
+        <div className="row" style={{ justifyContent: 'space-between' }}>
+          <h2 id="stock">{words.title}</h2>
+          <Link to="/mixing">{words.bench}</Link>
+        </div>
+        <p className="soft">
+          {words.lead} {words.leadTime(leadDays)}
+        </p>
+        <ul className="plain shelf">
+          <li className="shelf-head soft" aria-hidden>
+            <span>{words.item}</span>
+            <span>{words.left}</span>
+            <span>{words.booked}</span>
+            <span>{words.reorder}</span>
+            <span>{words.perLitre}</span>
+            <span>{words.perVehicle}</span>
+          </li>
+          {items.map((item) => (
+            <li key={item.item}>
+              <details>
+                <summary>
+                  <span>
+                    <strong>{item.name}</strong>
+                    {item.order && <span className="tag"> {words.orderNow}</span>}
+                  </span>
+                  <span>{item.lots.length === 0 ? words.nothing : say(item, item.left)}</span>
+                  <span>{item.booked > 0 ? say(item, item.booked) : words.nothing}</span>
+                  <span>{item.reorderAt > 0 ? say(item, item.reorderAt) : words.nothing}</span>
+                  <span>{money(item.perLitre)}</span>
+                  <span>{money(item.perVehicle)}</span>
+                </summary>
+                <ul className="plain lots">
+                  {item.lots.map((lot) => (
+                    <LotRow key={`${lot.id} ${lot.left}`} item={item} lot={lot} may={may} />
+                  ))}
+                </ul>
+              </details>
+            </li>
+          ))}
+        </ul>
+      </section>
+      {may && <Receive items={items} />}
+      {may && <Csv />}
+    </div>
+  )
+}

@@ -1,0 +1,39 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { v7 as uuidv7 } from 'uuid'
+import type { StockCsvView, StockView } from '#server/stock/views.ts'
+import { get, post } from '#web/app/http.ts'
+
+export const useStock = () => useQuery({ queryKey: ['stock'], queryFn: () => get<StockView>('/api/stock') })
+
+export interface Delivery {
+  item: string
+  code: string
+  amount: number
+  price: number
+  bestBefore: string | null
+}
+
+export function useReceive() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (lot: Delivery) => post<StockView>('/api/stock/lots', { id: uuidv7(), ...lot }),
+    onSuccess: (view) => client.setQueryData(['stock'], view),
+  })
+}
+
+export function useCount() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (count: { lot: string; left: number; reason: string }) =>
+      post<StockView>('/api/stock/counts', { id: uuidv7(), ...count }),
+    onSuccess: (view) => client.setQueryData(['stock'], view),
+  })
+}
+
+export function useTakeCsv() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: { csv: string; take: 'none' | 'good' }) => post<StockCsvView>('/api/stock/csv', body),
+    onSuccess: (_view, { take }) => take === 'good' && client.invalidateQueries({ queryKey: ['stock'] }),
+  })
+}
