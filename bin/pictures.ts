@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pino from 'pino'
 import type { Page } from 'playwright-core'
+import { v7 as uuidv7 } from 'uuid'
 import { startInstance } from '#server/database/instance.ts'
 import { seedDemo } from '#server/demo/day.ts'
 import { start } from '#server/serve.ts'
@@ -38,12 +39,7 @@ const day = (await (await lead.request.get(`${base}/api/day`)).json()) as {
   jobs: { id: string; callSign: string; vehicle: string }[]
 }
 const job = (vehicle: string) => day.jobs.find((j) => j.vehicle === vehicle)!.id
-const [fleet, rowing, pottery, florist] = [
-  'Brant Fennel',
-  'Osprey Longreach 7',
-  'Calder Slipware',
-  'Brant Tendril',
-].map(job)
+const [fleet, pottery, florist] = ['Brant Fennel', 'Calder Slipware', 'Brant Tendril'].map(job)
 
 async function shoot(page: Page, name: string, path: string, prepare?: (page: Page) => Promise<void>) {
   if (only.length > 0 && !only.includes(name)) return
@@ -64,10 +60,6 @@ const doorstep = await browser.newPage({ viewport: phone })
 await shoot(doorstep, 'door-phone', '/')
 await shoot(lead, 'day', '/')
 await shoot(lead, 'check-in', `/jobs/${pottery}/check-in`)
-await shoot(lead, 'told', `/jobs/${pottery}/check-in`, async (page) => {
-  await page.getByRole('tab', { name: 'Told' }).click()
-})
-await shoot(lead, 'take-in', '/check-in')
 await shoot(lead, 'procedure', `/jobs/${fleet}/procedure`, async (page) => {
   await page.locator('details.step').nth(16).locator('summary').click()
   await page.locator('details.step').nth(13).scrollIntoViewIfNeeded()
@@ -89,7 +81,32 @@ await shoot(lead, 'editor', `/jobs/${pottery}/procedure`, async (page) => {
 await shoot(lead, 'standards', '/standards', async (page) => {
   await page.getByRole('radio').nth(17).focus()
 })
-await shoot(lead, 'mixing', '/mixing')
+await shoot(lead, 'mixing', '/mixing?product=apc&ratio=1:10', async (page) => {
+  await page.getByText('Spray bottle', { exact: true }).click()
+  await page.getByLabel('Fill to (ml)').fill('800')
+  await page.getByLabel('Poured already (ml)').fill('120')
+  await page.getByRole('heading', { name: 'Too much was poured. Ways on' }).scrollIntoViewIfNeeded()
+})
+const bottles = (await (await lead.request.get(`${base}/api/mixing/containers`)).json()) as {
+  id: string
+  name: string
+}[]
+for (const [i, [product, concentrate, water]] of (
+  [
+    ['apc', 1, 10],
+    ['glass-cleaner', 1, 10],
+    ['pre-spray', 1, 15],
+  ] as const
+).entries())
+  await lead.request.post(`${base}/api/mixing/batches`, {
+    data: { id: uuidv7(), product, ratio: { concentrate, water }, container: bottles[i + 2]!.id, fill: 400 },
+    headers: { origin: base },
+  })
+await shoot(lead, 'bottles', '/mixing?part=bottles')
+await shoot(lead, 'day-mix', '/mixing?part=day')
+await shoot(lead, 'stock', '/stock', async (page) => {
+  await page.getByText('Interior all-purpose cleaner').first().click()
+})
 await shoot(lead, 'plan', '/plan', async (page) => {
   await page.locator('.lanes .block.ahead').nth(1).click()
 })
@@ -97,7 +114,6 @@ await shoot(lead, 'final-check', `/jobs/${florist}/final`)
 await shoot(lead, 'handover', `/jobs/${florist}/report`)
 const boss = await signedIn('odile', '7301', desk)
 await shoot(boss, 'people', '/people')
-await shoot(lead, 'carrier', `/jobs/${rowing}/work`)
 const hand = await signedIn('ines', '2694', phone)
 await shoot(hand, 'work-phone', `/jobs/${fleet}/work`)
 await shoot(hand, 'day-phone', '/')

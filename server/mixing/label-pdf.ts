@@ -62,12 +62,15 @@ export async function labelPdf(batch: BatchView, catalogue: Catalogue, address: 
   ])
 }
 
+type Wanted = { ratio: { concentrate: number; water: number }; fill_ml: number; name: string; water_first: boolean }[]
+
+/** The strip as a drawing in millimetres. */
+export const stripSvg = (container: ContainerView, marks: Wanted): string =>
+  fillStripSvg(fillMarks({ points: container.outline.fill, marks }), container.name)
+
 /** The strip with the fill marks at true scale, and its 50 mm bar. */
-export function stripPdf(
-  container: ContainerView,
-  marks: { ratio: { concentrate: number; water: number }; fill_ml: number; name: string; water_first: boolean }[],
-): Promise<Buffer> {
-  const svg = fillStripSvg(fillMarks({ points: container.outline.fill, marks }), container.name)
+export function stripPdf(container: ContainerView, marks: Wanted): Promise<Buffer> {
+  const svg = stripSvg(container, marks)
   return pdf(`Fill strip ${container.name}`, [
     // Width in points fixes the scale: the drawing's units are millimetres.
     { svg, width: stripWidth * pointsPerMm },

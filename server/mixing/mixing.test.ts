@@ -23,7 +23,7 @@ beforeAll(async () => {
 afterAll(() => t.close())
 
 const bottles = async () => (await hand.get('/api/mixing/containers')).body as any[]
-const bottle = async (i = 0) => (await bottles())[i]
+const bottle = async (i = 1) => (await bottles())[i]
 const mixInto = (container: string, change: object = {}, by = hand) =>
   by.send('POST', '/api/mixing/batches', {
     id: uuidv7(),
@@ -43,7 +43,7 @@ describe('a bottle', () => {
     const more = await mixInto(id, { leftover: 100, ratio: ratio(1, 4) })
     expect(more.status, JSON.stringify(more.body)).toBe(200)
     expect(more.body.mix.concentrate_ml).toBeCloseTo(400 / 5 - 100 / 11, 6)
-    expect((await mixInto((await bottle(1)).id, { leftover: 50 })).body.errors[0].pointer).toBe('/leftover')
+    expect((await mixInto((await bottle(2)).id, { leftover: 50 })).body.errors[0].pointer).toBe('/leftover')
   })
   it('never takes another product without a recorded rinse, and never one that must not meet it', async () => {
     const { id } = await bottle()
@@ -66,6 +66,19 @@ describe('a bottle', () => {
     const again = await mixInto(id, { product: 'enzyme', ratio: ratio(1, 4), leftover: 200 })
     expect(again.body.mix).toMatchObject({ discard_ml: 200 })
     expect(again.body.mix.warnings[0].code).toBe('empty-first')
+    await rinse(id)
+  })
+  it('is filled water first where the house wants it so', async () => {
+    const { id } = await bottle(4)
+    const firstPour = (body: any) => body.mix.steps.find((step: string) => /^(Pour|Add)/.test(step))
+    const neutral = { product: 'leather-cleaner', ratio: ratio(1, 0) }
+    expect(firstPour((await mixInto(id, neutral)).body)).toContain('neat')
+    await lead.send('PUT', '/api/house-rules', { choices: { 'mixing-order': 'water-first' } })
+    await rinse(id)
+    expect(firstPour((await mixInto(id, { product: 'enzyme', ratio: ratio(1, 4) })).body)).toContain('water')
+    await lead.send('PUT', '/api/house-rules', { choices: {} })
+    await rinse(id)
+    expect(firstPour((await mixInto(id, { product: 'enzyme', ratio: ratio(1, 4) })).body)).toContain('concentrate')
     await rinse(id)
   })
   it('what was really poured is kept beside what was wanted', async () => {
@@ -215,13 +228,19 @@ function linesOf(bytes: Buffer): number[] {
 
 describe('printed', () => {
   it('the strip’s check bar is 50.0 mm in the PDF', async () => {
-    const { id } = await bottle(2)
+    const { id } = await bottle(3)
     const answer = await t.call('GET', `/api/mixing/containers/${id}/strip?marks=apc:trim,apc:heavy`, undefined, {
       cookie: hand.cookie,
     })
     expect(answer.headers.get('content-type')).toBe('application/pdf')
     const millimetres = linesOf(Buffer.from(await answer.arrayBuffer())).map((points) => (points * 25.4) / 72)
     expect(millimetres.some((mm) => Math.abs(mm - 50) < 0.05)).toBe(true)
+    const svg = await t.call('GET', `/api/mixing/containers/${id}/strip?marks=apc:trim&as=svg`, undefined, {
+      cookie: hand.cookie,
+    })
+    expect(svg.headers.get('content-type')).toBe('image/svg+xml')
+    expect(svg.headers.get('content-disposition')).toContain('attachment')
+    expect(await svg.text()).toContain('id="check-bar"')
     const bad = await hand.get(`/api/mixing/containers/${id}/strip?marks=soup:x`)
     expect([bad.status, bad.body.errors[0].pointer]).toEqual([400, '/marks'])
   })

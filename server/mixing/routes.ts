@@ -7,7 +7,7 @@ import { notFound, Problem } from '#server/http/problem.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
 import { containersOf, keepContainer, rinseContainer } from './containers.ts'
 import { dayMixOf } from './day-mix.ts'
-import { labelPdf, stripPdf } from './label-pdf.ts'
+import { labelPdf, stripPdf, stripSvg } from './label-pdf.ts'
 import { batchesOf, batchOf, demandOf, logBatch } from './store.ts'
 import { BatchView, ContainerView, DayMixView, DemandView, Outline } from './views.ts'
 
@@ -74,8 +74,8 @@ export const mixingRoutes = ({ db, catalogue, now }: World): Route[] => [
     method: 'GET',
     path: '/api/mixing/containers/:id/strip',
     allow: 'mixing.see',
-    query: { marks: 'product:purpose pairs, joined by commas; each gets its marks' },
-    file: ['application/pdf'],
+    query: { marks: 'product:purpose pairs, joined by commas; each gets its marks', as: 'pdf or svg' },
+    file: ['application/pdf', 'image/svg+xml'],
     handle: async ({ scope, params, query }) => {
       const container = (await containersOf(db, scope, now())).find((c) => c.id === params.id)
       if (!container) throw notFound('container')
@@ -92,9 +92,15 @@ export const mixingRoutes = ({ db, catalogue, now }: World): Route[] => [
           ratio,
           fill_ml: container.capacity,
           name: product.name,
-          water_first: waterFirst(wayOf(product)),
+          water_first: waterFirst(wayOf(product, scope.houseRules['mixing-order'])),
         }
       })
+      if (query.as === 'svg')
+        return {
+          type: 'image/svg+xml',
+          bytes: new TextEncoder().encode(stripSvg(container, marks)),
+          name: 'fill-strip.svg',
+        }
       return { type: 'application/pdf', bytes: await stripPdf(container, marks), name: 'fill-strip.pdf' }
     },
   }),

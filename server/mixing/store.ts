@@ -99,6 +99,7 @@ export function mixRequest(
   catalogue: Catalogue,
   container: ContainerView,
   { product, ratio, fill, leftover = 0 }: NewBatch,
+  order?: string,
 ): MixRequest {
   const known = catalogue.products.find((p) => p.id === product)
   if (!known)
@@ -123,7 +124,7 @@ export function mixRequest(
     fill_ml: fill,
     capacity_ml: container.capacity,
     graduation_ml: container.graduation,
-    ...wayOf(known),
+    ...wayOf(known, order),
     ...(leftover > 0 && content
       ? { present: { volume_ml: leftover, ratio: content.ratio, past_life: content.pastLife } }
       : {}),
@@ -175,7 +176,7 @@ export async function logBatch(
   if (known[0]) return known[0]
   const container = (await containersOf(db, scope, now)).find((c) => c.id === batch.container)
   if (!container) throw notFound('container')
-  const request = mixRequest(catalogue, container, batch)
+  const request = mixRequest(catalogue, container, batch, scope.houseRules['mixing-order'])
   judgeContent(container, batch.product, catalogue)
   const answer = mix(request)
   const poured = batch.poured ?? null

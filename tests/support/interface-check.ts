@@ -33,13 +33,17 @@ export function interfaceCheck(description: Description) {
     if (!response) throw new Error(`${method} ${path} answered ${status}, which is not described`)
     const name = `${method} ${path}`
     if (status < 400) seen.add(name)
-    const [type, content] = Object.entries(response.content ?? {})[0] ?? []
-    if (!type) {
+    const described = Object.entries(response.content ?? {})
+    if (described.length === 0) {
       if (body !== undefined) throw new Error(`${name} ${status} should have no body`)
       return
     }
-    if (!contentType.startsWith(type)) throw new Error(`${name} ${status} is ${contentType}, described as ${type}`)
-    if (!content?.schema) return
+    const [, content] = described.find(([type]) => contentType.startsWith(type)) ?? []
+    if (!content)
+      throw new Error(
+        `${name} ${status} is ${contentType}, described as ${described.map(([type]) => type).join(' or ')}`,
+      )
+    if (!content.schema) return
     let validate = compiled.get(content.schema)
     if (!validate) {
       validate = ajv.compile(content.schema)

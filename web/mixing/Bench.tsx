@@ -11,6 +11,7 @@ import { sayRatio, sayVolume } from '#core/units/format.ts'
 import type { ContainerView } from '#server/mixing/views.ts'
 import { clockIn } from '#web/app/clock.ts'
 import { useMay, useSignedIn } from '#web/app/session.ts'
+import { useHouseRules } from '#web/app/standards.ts'
 import { Bottle } from '#web/ui/Bottle.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useLogBatch, useRinse } from './api.ts'
@@ -50,6 +51,7 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
   const [ratio, setRatio] = useState<Ratio | undefined>(wantedRatio)
   const [leftover, setLeftover] = useState(0)
   const [poured, setPoured] = useState<number>()
+  const order = useHouseRules().data?.choices['mixing-order']
   const log = useLogBatch()
   const rinse = useRinse()
   const mayLog = useMay('mixing.log')
@@ -68,7 +70,7 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
     fill_ml: fill,
     capacity_ml: container.capacity,
     graduation_ml: container.graduation,
-    ...wayOf(product),
+    ...wayOf(product, order),
     ...(mayHold && leftover > 0
       ? { present: { volume_ml: leftover, ratio: content.ratio, past_life: content.pastLife } }
       : {}),
@@ -83,7 +85,7 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
     setPoured(undefined)
     log.reset()
   }
-  const first = waterFirst(wayOf(product))
+  const first = waterFirst(wayOf(product, order))
   const cup = answer && !(answer instanceof Error) ? bestCup(catalogue.cups, answer.concentrate_ml) : undefined
   return (
     <section className="card" aria-label={`${product.name} ${sayRatio(wantedRatio)}`}>

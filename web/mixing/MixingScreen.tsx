@@ -17,6 +17,8 @@ export default function MixingScreen() {
   if (failed?.error) return <Told error={failed.error} onRetry={() => void failed.refetch()} />
   if (!catalogue.data || !containers.data || !demand.data || !batches.data) return <Fetching lines={4} />
   const part = params.get('part') ?? 'bench'
+  const past = containers.data.filter((c) => c.content?.pastLife)
+  const name = (id: string) => catalogue.data?.products.find((p) => p.id === id)?.name ?? id
   return (
     <div className="stack">
       <nav className="parts" aria-label={words.partsLabel}>
@@ -31,6 +33,11 @@ export default function MixingScreen() {
         ))}
         <Link to="/stock">{words.stock}</Link>
       </nav>
+      {past.length > 0 && (
+        <div className="caution" role="status">
+          {words.pastLife(past.map((c) => `${c.name} (${name(c.content!.product)})`))}
+        </div>
+      )}
       {part === 'day' ? (
         <DayMix />
       ) : part === 'bottles' ? (

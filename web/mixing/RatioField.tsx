@@ -1,4 +1,4 @@
-import { Input, Radio, Segmented } from 'antd'
+import { Input, InputNumber, Radio, Segmented } from 'antd'
 import { useState } from 'react'
 import type { Product } from '#core/chemistry/schema.ts'
 import { alwaysAsk } from '#core/chemistry/vessel.ts'
@@ -18,9 +18,14 @@ interface Props {
   onRatio: (ratio: Ratio | undefined) => void
 }
 
-function read(text: string, product: Product, system: 'us' | 'imperial'): Label | BadInput {
+function read(text: string, product: Product, system: 'us' | 'imperial', each: number | undefined): Label | BadInput {
   try {
-    return readLabel({ text, system, always_ask: alwaysAsk(product) })
+    return readLabel({
+      text,
+      system,
+      always_ask: alwaysAsk(product),
+      ...(each ? { capful_ml: each, squirt_ml: each } : {}),
+    })
   } catch (error) {
     if (error instanceof BadInput) return error
     throw error
@@ -33,12 +38,14 @@ export function RatioField({ product, fill, start, onRatio }: Props) {
   const [touched, setTouched] = useState(false)
   const [system, setSystem] = useState<'us' | 'imperial'>('us')
   const [chosen, setChosen] = useState<number>()
-  const label = read(text, product, system)
-  const take = (next: string, by: 'us' | 'imperial') => {
+  /** ml of a capful or squirt, as it was measured. */
+  const [each, setEach] = useState<number>()
+  const label = read(text, product, system, each)
+  const take = (next: string, by: 'us' | 'imperial', measured = each) => {
     setText(next)
     setTouched(true)
     setChosen(undefined)
-    const found = read(next, product, by)
+    const found = read(next, product, by, measured)
     onRatio(found instanceof BadInput || found.ambiguous ? undefined : found.readings[0]!)
   }
   const fault = label instanceof BadInput ? label.faults[0]! : undefined
@@ -70,6 +77,23 @@ export function RatioField({ product, fill, start, onRatio }: Props) {
               take(text, by as 'us')
             }}
           />
+        )}
+        {/\b(cap|squirt|pump)/i.test(text) && (
+          <span className="row">
+            <span aria-hidden>{words.oneIs}</span>
+            <InputNumber
+              aria-label={words.oneIs}
+              min={0.1}
+              max={500}
+              value={each ?? null}
+              style={{ width: 90 }}
+              onChange={(v) => {
+                const ml = typeof v === 'number' ? v : undefined
+                setEach(ml)
+                take(text, system, ml)
+              }}
+            />
+          </span>
         )}
         {Object.entries(product.methods ?? {}).map(([method, ratio]) => (
           <button key={method} type="button" className="plain-button" onClick={() => take(sayRatio(ratio), system)}>

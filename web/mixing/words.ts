@@ -32,6 +32,8 @@ export const words = {
   most: (ratio: string) => `Its label’s maximum is ${ratio}.`,
   above: (ratio: string) => `Stronger than the label’s maximum of ${ratio}: not mixed here.`,
   units: 'Ounces and gallons',
+  oneIs: 'One is (ml), measured',
+  pastLife: (names: readonly string[]) => `Past their life, to be emptied and rinsed: ${names.join('; ')}.`,
   // What is in it, what was poured
   holds: (what: string, when: string) => `In it: ${what}, mixed ${when}.`,
   empty: 'It is empty and rinsed.',
@@ -70,6 +72,7 @@ export const words = {
   printDay: 'Print',
   // Bottles
   strip: 'Fill strip',
+  stripSvg: 'as a drawing',
   labelPdf: 'Label',
   rinse: 'Emptied and rinsed it',
   measure: 'Measure one of mine',
