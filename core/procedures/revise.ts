@@ -1,5 +1,8 @@
 import type { Condition } from '#core/condition/schema.ts'
-import type { Procedure, ProcedureRequest } from './schema.ts'
+import type { Catalogue } from './catalogue.ts'
+import { mended } from './findings.ts'
+import { reviewProcedure } from './generate.ts'
+import type { Finding, Procedure, ProcedureRequest } from './schema.ts'
 
 /** What has changed since a procedure was issued. */
 export interface Change {
@@ -34,5 +37,26 @@ export function revisedRequest(
     checkIn: { ...request.checkIn, condition: { ...request.checkIn.condition, ...condition } },
     kept,
     retries,
+  }
+}
+
+/**
+ * The procedure of a revised request. What a lead had set by hand and what is now found may contradict each other: edits that have become
+ * forbidden are taken back, because what was seen has to be written down in any case.
+ * @returns the request without them, its procedure, and what was said of each
+ */
+export function revisedProcedure(
+  request: ProcedureRequest,
+  catalogue: Catalogue,
+): { request: ProcedureRequest; procedure: Procedure; takenBack: Finding[] } {
+  const takenBack: Finding[] = []
+  let now = request
+  for (;;) {
+    const procedure = reviewProcedure(now, catalogue)
+    const finding = procedure.findings.find((f) => f.grade === 'forbidden' && f.edit !== null)
+    if (!finding) return { request: now, procedure, takenBack }
+    takenBack.push(finding)
+    // Taken back whole, not mended: nobody is there to look at another place for it.
+    now = { ...now, edits: mended(now.edits!, { ...finding, fix: { text: '', edit: null } }) }
   }
 }

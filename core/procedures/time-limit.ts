@@ -4,7 +4,7 @@ import { doorsAndBlower, minutesToTouchDry } from '#core/drying/dry-time.ts'
 import type { Catalogue, Treatment } from './catalogue.ts'
 import { chooseWork, type Work } from './choose.ts'
 import { clockOf } from './clock.ts'
-import { generateProcedure } from './generate.ts'
+import { generateProcedure, reviewProcedure } from './generate.ts'
 import { frontier, type Item, type Option } from './knapsack.ts'
 import { setUpMinutes, workMinutes } from './minutes.ts'
 import type { FitLimit, Procedure, ProcedureRequest } from './schema.ts'
@@ -142,7 +142,7 @@ export function timeMenu(
   const entries: MenuEntry[] = []
   for (const [i, point] of points.entries()) {
     if (!keepGoing(i / points.length) && entries.length > 0) break
-    const procedure = generateProcedure({ ...request, rungs: point.rungs }, catalogue)
+    const procedure = reviewProcedure({ ...request, rungs: point.rungs }, catalogue)
     entries.push({ ...point, attended: procedure.totals.attended, clock: clockOf(procedure, crew) })
   }
   entries.sort((a, b) => a.clock - b.clock || b.value - a.value)

@@ -1,4 +1,4 @@
-import { and, desc, eq } from 'drizzle-orm'
+import { and, desc, eq, inArray, max } from 'drizzle-orm'
 import { keepsUntil, vesselFindings } from '#core/chemistry/vessel.ts'
 import { pointFaults } from '#core/mixing/fill-curve.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
@@ -11,36 +11,52 @@ import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import type { ContainerView, ContentView } from './views.ts'
 
+type Listed = readonly { id: string }[]
+
+/** The latest batch of each container, however long ago. */
+async function lastBatches(db: Database, list: Listed) {
+  const found = await Promise.all(
+    list.map(({ id }) =>
+      db
+        .select({
+          id: batches.id,
+          product: batches.product,
+          ratio: batches.ratio,
+          fill: batches.fill,
+          made: batches.made,
+          by: people.name,
+          useBy: batches.useBy,
+        })
+        .from(batches)
+        .innerJoin(people, eq(people.id, batches.author))
+        .where(eq(batches.container, id))
+        .orderBy(desc(batches.made), desc(batches.id))
+        .limit(1),
+    ),
+  )
+  return new Map(list.flatMap(({ id }, i) => (found[i]![0] ? [[id, found[i]![0]] as const] : [])))
+}
+
+async function lastRinses(db: Database, list: Listed) {
+  if (list.length === 0) return new Map<string, string>()
+  const ids = list.map((c) => c.id)
+  const rows = await db
+    .select({ container: rinses.container, at: max(rinses.at) })
+    .from(rinses)
+    .where(inArray(rinses.container, ids))
+    .groupBy(rinses.container)
+  return new Map(rows.flatMap((r) => (r.at === null ? [] : [[r.container, r.at] as const])))
+}
+
 /** The shop's containers, the smallest first, with what stands in each. */
 export async function containersOf(db: Database, scope: Scope, now: string): Promise<ContainerView[]> {
   const rows = await db.select().from(containers).where(eq(containers.shop, scope.shop)).orderBy(containers.capacity)
-  const made = await db
-    .select({
-      id: batches.id,
-      container: batches.container,
-      product: batches.product,
-      ratio: batches.ratio,
-      fill: batches.fill,
-      made: batches.made,
-      by: people.name,
-      useBy: batches.useBy,
-    })
-    .from(batches)
-    .innerJoin(people, eq(people.id, batches.author))
-    .where(eq(batches.shop, scope.shop))
-    .orderBy(desc(batches.made), desc(batches.id))
-    .limit(500)
-  const rinsed = await db
-    .select({ container: rinses.container, at: rinses.at })
-    .from(rinses)
-    .where(eq(rinses.shop, scope.shop))
-    .orderBy(desc(rinses.at))
-    .limit(500)
+  const [made, rinsed] = await Promise.all([lastBatches(db, rows), lastRinses(db, rows)])
   return rows.map(({ shop: _shop, ...container }) => {
-    const last = made.find((b) => b.container === container.id)
-    const rinse = rinsed.find((r) => r.container === container.id)
+    const last = made.get(container.id)
+    const rinse = rinsed.get(container.id)
     const content: ContentView | null =
-      last && (!rinse || rinse.at < last.made)
+      last && (!rinse || rinse < last.made)
         ? {
             batch: last.id,
             product: last.product,
@@ -55,7 +71,6 @@ export async function containersOf(db: Database, scope: Scope, now: string): Pro
     return { ...container, content }
   })
 }
-
 /** Refuses what may not go into a container as it stands: a hard stop, or until a rinse is recorded. */
 export function judgeContent(container: ContainerView, productId: string, catalogue: Catalogue): void {
   const adding = catalogue.products.find((p) => p.id === productId)

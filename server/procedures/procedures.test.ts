@@ -65,6 +65,33 @@ describe('what a lead sets for a job', () => {
     expect((await procedure(id)).settingsVersion).toBe(0)
     expect((await set(id, 0, { edits: [{ ...move, reason: 'customer is waiting for the glass' }] })).status).toBe(200)
   })
+  it('what is marked afterwards may make it forbidden: it is told, not issued, and can be mended', async () => {
+    const checkIn = carA().checkIn
+    const id = await openJob(checkIn)
+    const edits = [{ do: 'add', treatment: 'hotx', zoneGroup: 'seats-2', surfaces: ['seat-2l.seat-base'] }]
+    expect((await set(id, 0, { edits })).status).toBe(200)
+    const version = (await lead.get(`/api/jobs/${id}`)).body.version
+    const blood = { soil: 2, stains: [{ kind: 'unknown', age: 'old', attempts: 0 }] }
+    const condition = { ...checkIn.condition, 'seat-2l.seat-base': blood }
+    const put = { version, checkIn: { ...checkIn, condition }, due: null }
+    expect((await lead.send('PUT', `/api/jobs/${id}/check-in`, put)).status).toBe(200)
+    const view = await procedure(id)
+    expect(view.procedure.findings.map((f: any) => [f.grade, f.code])).toEqual([['forbidden', 'cold-stain-no-heat']])
+    expect((await lead.send('POST', `/api/jobs/${id}/procedure`)).body.errors[0].pointer).toBe('/edits/0')
+    expect((await set(id, 1, { edits: [] })).status).toBe(200)
+    expect((await lead.send('POST', `/api/jobs/${id}/procedure`)).status).toBe(200)
+  })
+  it('rungs of a body the car turned out not to have are forgotten', async () => {
+    const id = await openJob()
+    expect((await set(id, 0, { rungs: { 'seat-2c.seat-base': 1, 'seat-1l.seat-base': 1 } })).status).toBe(200)
+    const version = (await lead.get(`/api/jobs/${id}`)).body.version
+    const other = carA().checkIn
+    other.vehicle.body = t.world.catalogue.bodies.find((b) => b.id === 'two-seater')!
+    other.condition = { 'seat-1l.seat-base': { soil: 2 } }
+    await lead.send('PUT', `/api/jobs/${id}/check-in`, { version, checkIn: other, due: null })
+    const view = await procedure(id)
+    expect(view.request.rungs).toEqual({ 'seat-1l.seat-base': 1 })
+  })
   it('goes out as a file with its steps and comes in again; the steps of a file are never taken', async () => {
     const from = await openJob()
     await set(from, 0, { edits: [{ do: 'rung', step: 'lm:seats-1', level: 3 }] })
@@ -164,6 +191,22 @@ describe('a procedure at work', () => {
     })
     expect(bad.status).toBe(400)
     expect((await lead.get(`/api/jobs/${id}/procedure/versions`)).body).toHaveLength(2)
+  })
+  it('what was seen is written down even where it contradicts an edit, which is taken back', async () => {
+    const id = await openJob()
+    const edits = [{ do: 'add', treatment: 'hotx', zoneGroup: 'seats-2', surfaces: ['seat-2l.seat-base'] }]
+    await set(id, 0, { edits })
+    await lead.send('POST', `/api/jobs/${id}/procedure`)
+    expect(ids(await procedure(id))).toContain('hotx:seats-2')
+    const revised = await lead.send('POST', `/api/jobs/${id}/procedure/revision`, {
+      condition: { 'seat-2l.seat-base': { soil: 2, biohazard: ['sharps'] } },
+      note: 'a needle in the crease',
+    })
+    expect(revised.status, JSON.stringify(revised.body)).toBe(200)
+    expect(revised.body.takenBack.map((f: any) => f.code)).toEqual(['biohazard-stop'])
+    const view = await procedure(id)
+    expect(ids(view)).not.toContain('hotx:seats-2')
+    expect(violations(view.request, view.procedure, t.world.catalogue)).toEqual([])
   })
   it('a failed recheck by a technician brings the next rung; twenty said at once are all kept', async () => {
     const id = await atWork()

@@ -1,4 +1,5 @@
 import { and, eq } from 'drizzle-orm'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { blocks } from '#core/procedures/findings.ts'
 import { generateProcedure } from '#core/procedures/generate.ts'
@@ -16,6 +17,7 @@ export async function requestFor(
   db: Reader,
   scope: Scope,
   checkIn: CheckIn,
+  catalogue: Catalogue,
   settings: JobSettings = {},
 ): Promise<ProcedureRequest> {
   const kit = await db
@@ -27,9 +29,14 @@ export async function requestFor(
     .from(people)
     .where(eq(people.shop, scope.shop))
   const [shop] = await db.select({ rates: shops.rates }).from(shops).where(eq(shops.id, scope.shop))
+  // Rungs were chosen for the body as it was then.
+  const { rungs, ...set } = settings
+  const there = new Set(surfacesOf(checkIn.vehicle.body, catalogue.surfaces).map((s) => s.id))
+  const known = rungs && Object.fromEntries(Object.entries(rungs).filter(([id]) => there.has(id)))
   const skills = new Set(crew.filter((p) => p.shifts.length > 0).flatMap((p) => p.skills))
   return {
-    ...settings,
+    ...set,
+    ...(known ? { rungs: known } : {}),
     checkIn,
     houseRules: { ...scope.houseRules, ...settings.houseRules },
     ...(shop?.rates ? { rates: shop.rates } : {}),

@@ -2,8 +2,7 @@ import { eq } from 'drizzle-orm'
 import type { Condition } from '#core/condition/schema.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { differenceOf } from '#core/procedures/difference.ts'
-import { generateProcedure } from '#core/procedures/generate.ts'
-import { type Change, revisedRequest } from '#core/procedures/revise.ts'
+import { type Change, revisedProcedure, revisedRequest } from '#core/procedures/revise.ts'
 import type { Database } from '#server/database/connection.ts'
 import { events, jobs, procedures } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
@@ -61,10 +60,13 @@ function once(
     const over = new Set(Object.entries(state.steps).flatMap(([step, s]) => (s.status === 'waiting' ? [] : [step])))
     const change: Change = { ...(condition ? { condition } : {}), ...(failed ? { failed } : {}) }
     // Equipment, people and pace are today's; what the lead had set stays.
-    const { equipment, skills } = await requestFor(tx, scope, job.checkIn)
+    const { equipment, skills } = await requestFor(tx, scope, job.checkIn, catalogue)
     const base = { ...issued.request, ...(equipment ? { equipment } : {}), ...(skills ? { skills } : {}) }
-    const request = revisedRequest(base, procedure, over, change)
-    const next = generateProcedure(request, catalogue)
+    const {
+      request,
+      procedure: next,
+      takenBack,
+    } = revisedProcedure(revisedRequest(base, procedure, over, change), catalogue)
     const version = issued.version + 1
     await tx.insert(procedures).values({ job: id, version, shop: scope.shop, request, procedure: next, issued: now })
     const said = {
@@ -91,6 +93,6 @@ function once(
       .update(jobs)
       .set({ procedureVersion: version, position: position + 2, checkIn: request.checkIn, version: job.version + 1 })
       .where(eq(jobs.id, id))
-    return { version, difference: differenceOf(procedure, next), residuals: next.residuals }
+    return { version, difference: differenceOf(procedure, next), residuals: next.residuals, takenBack }
   })
 }

@@ -1,6 +1,6 @@
 import { and, desc, eq } from 'drizzle-orm'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
-import { generateProcedure } from '#core/procedures/generate.ts'
+import { reviewProcedure } from '#core/procedures/generate.ts'
 import type { JobSettings } from '#core/procedures/schema.ts'
 import type { Database } from '#server/database/connection.ts'
 import { events, jobs, procedureSettings, procedures } from '#server/database/schema.ts'
@@ -31,11 +31,12 @@ export async function procedureOf(
       settings: kept.settings,
       settingsVersion: kept.version,
     }
-  const request = await requestFor(db, scope, job.checkIn, kept.settings)
+  const request = await requestFor(db, scope, job.checkIn, catalogue, kept.settings)
   return {
     version: null,
     request,
-    procedure: generateProcedure(request, catalogue),
+    // What was set may have become forbidden by what was marked since: then the checker says so, and it is not issued.
+    procedure: reviewProcedure(request, catalogue),
     settings: kept.settings,
     settingsVersion: kept.version,
   }
@@ -56,7 +57,7 @@ export async function keepSettings(
       throw new Problem(409, 'checked-in', `${job.callSign} is at work; its procedure is revised, not set anew.`)
     const before = await settingsOf(tx, scope, id)
     if (before.version !== version) throw stale({ settingsVersion: before.version, settings: before.settings })
-    const request = await requestFor(tx, scope, job.checkIn, settings)
+    const request = await requestFor(tx, scope, job.checkIn, catalogue, settings)
     const procedure = keepable(request, catalogue)
     const values = { settings, version: version + 1 }
     await tx
@@ -100,7 +101,7 @@ export async function issue(
     // The finish level in force decides the final check as well.
     const finish = settings.finish ?? job.checkIn.finish
     const checkIn = finish ? { ...job.checkIn, finish } : job.checkIn
-    const request = await requestFor(tx, scope, checkIn, settings)
+    const request = await requestFor(tx, scope, checkIn, catalogue, settings)
     const procedure = keepable(request, catalogue)
     if (
       !procedure.steps.some((s) => s.surfaces.length > 0 && s.zoneGroup !== 'car') &&

@@ -1,5 +1,12 @@
 import { type Static, Type } from '@sinclair/typebox'
-import { JobSettings, Procedure, ProcedureRequest, Residual, StandardSettings } from '#core/procedures/schema.ts'
+import {
+  Finding,
+  JobSettings,
+  Procedure,
+  ProcedureRequest,
+  Residual,
+  StandardSettings,
+} from '#core/procedures/schema.ts'
 
 const Strict = { additionalProperties: false }
 
@@ -38,6 +45,8 @@ export const RevisionView = Type.Object(
       Strict,
     ),
     residuals: Type.Array(Residual),
+    /** Edits by hand that what was found has made forbidden. */
+    takenBack: Type.Array(Finding),
   },
   Strict,
 )

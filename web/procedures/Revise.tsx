@@ -4,8 +4,7 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Condition } from '#core/condition/schema.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { differenceOf } from '#core/procedures/difference.ts'
-import { generateProcedure } from '#core/procedures/generate.ts'
-import { revisedRequest } from '#core/procedures/revise.ts'
+import { revisedProcedure, revisedRequest } from '#core/procedures/revise.ts'
 import type { ProcedureView } from '#server/procedures/views.ts'
 import { useWork } from '#web/app/ledger.ts'
 import { ChangeLines } from '#web/ui/ChangeLines.tsx'
@@ -35,8 +34,8 @@ export function Revise({ job, view, catalogue }: Props) {
   const difference = useMemo(() => {
     if (!condition || !steps) return undefined
     const over = new Set(Object.entries(steps).flatMap(([id, s]) => (s.status === 'waiting' ? [] : [id])))
-    const next = generateProcedure(revisedRequest(view.request, view.procedure, over, { condition }), catalogue)
-    return differenceOf(view.procedure, next)
+    const request = revisedRequest(view.request, view.procedure, over, { condition })
+    return differenceOf(view.procedure, revisedProcedure(request, catalogue).procedure)
   }, [condition, steps, view, catalogue])
   return (
     <section className="card stack" style={{ gap: 8 }} aria-labelledby="revise">

@@ -4,6 +4,7 @@ import { blocks } from '#core/procedures/findings.ts'
 import { reviewProcedure } from '#core/procedures/generate.ts'
 import type { Edit, JobSettings, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import type { ProcedureView } from '#server/procedures/views.ts'
+import { ApiError } from '#web/app/http.ts'
 import { useKeepSettings } from './api.ts'
 
 interface History {
@@ -14,6 +15,8 @@ interface History {
 
 /** Typing and dragging come to rest for so long before it is saved, in ms. */
 const rest = 500
+/** Without a line it is tried again after so long, in ms. */
+const whenOffline = 5000
 
 /** The engine's input with other settings than the ones it was asked for with. */
 export function requestWith(
@@ -66,7 +69,11 @@ export function useEditing(job: string, view: ProcedureView, houseRules: Record<
     setHistory((h) => (keep.isPending ? h : { past: [...h.past, h.now], now: view.settings, future: [] }))
   }, [view.settingsVersion, view.settings, keep.isPending])
   const { mutate, isPending } = keep
-  const mayBeSaved = draft && !saved && open.length === 0 && !isPending
+  // What the server has refused is not sent again as it is; when only the line was down, it is, by and by.
+  const refused = keep.isError && keep.variables.settings === settings
+  const offline = refused && keep.error instanceof ApiError && keep.error.status === 0
+  const mayBeSaved = draft && !saved && open.length === 0 && !isPending && (!refused || offline)
+  const pause = offline ? whenOffline : rest
   useEffect(() => {
     if (draft && !saved) sessionStorage.setItem(key, JSON.stringify({ version: view.settingsVersion, settings }))
     else sessionStorage.removeItem(key)
@@ -81,10 +88,10 @@ export function useEditing(job: string, view: ProcedureView, houseRules: Record<
             },
           },
         ),
-      rest,
+      pause,
     )
     return () => clearTimeout(timer)
-  }, [mayBeSaved, settings, view.settingsVersion, mutate, draft, saved, key])
+  }, [mayBeSaved, pause, settings, view.settingsVersion, mutate, draft, saved, key])
   const change = (next: JobSettings) =>
     setHistory((h) => ({ past: [...h.past.slice(-99), h.now], now: next, future: [] }))
   return {
