@@ -509,18 +509,23 @@ describe('the published description', () => {
     expect((await owner.send('POST', '/api/stock/csv', csvLines)).status).toBe(200)
     const batch = { id: mixed, product: 'apc', ratio: { concentrate: 1, water: 10 }, container: jug, fill: 100 }
     expect((await owner.send('POST', '/api/mixing/batches', batch)).status).toBe(200)
+    const sheet = Buffer.from('%PDF-1.4\n%%EOF')
+    const pdfUp = { cookie: owner.cookie, 'content-type': 'application/pdf' }
+    expect((await t.call('POST', '/api/mixing/products/apc/sheet', sheet, pdfUp)).status).toBe(200)
     const idFor = (path: string) =>
       path.startsWith('/api/photos')
         ? photo
         : path.includes('standards')
           ? named
-          : path.includes('containers')
-            ? jug
-            : path.includes('batches')
-              ? mixed
-              : path.includes('lots')
-                ? lot
-                : job.id
+          : path.includes('products')
+            ? 'apc'
+            : path.includes('containers')
+              ? jug
+              : path.includes('batches')
+                ? mixed
+                : path.includes('lots')
+                  ? lot
+                  : job.id
     for (const route of allRoutes(t.world).filter((r) => r.method === 'GET')) {
       const id = idFor(route.path)
       expect((await owner.get(route.path.replace(':id', id))).status, route.path).toBe(200)

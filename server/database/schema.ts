@@ -377,6 +377,21 @@ export const rinses = mysqlTable(
   (t) => [index('rinses_container').on(t.container, t.at)],
 )
 
+/** A product's safety data sheet, as the maker gives it: the file by its hash, the newest last. */
+export const dataSheets = mysqlTable(
+  'data_sheets',
+  {
+    id: id('id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    product: varchar('product', { length: 60 }).notNull(),
+    hash: char('hash', { length: 64 }).notNull(),
+    bytes: int('bytes').notNull(),
+    author: id('author').notNull(),
+    at: moment('at').notNull(),
+  },
+  (t) => [index('data_sheets_product').on(t.shop, t.product, t.at)],
+)
+
 /** What stands on the shelf: a can of concentrate, a box of gloves. Amounts in ml or pieces. */
 export const lots = mysqlTable(
   'lots',

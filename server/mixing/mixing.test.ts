@@ -259,6 +259,27 @@ describe('printed', () => {
   })
 })
 
+describe('data sheets', () => {
+  const pdf = Buffer.from('%PDF-1.4\n1 0 obj<<>>endobj\ntrailer<<>>\n%%EOF\n')
+  const send = (product: string, bytes: Buffer, by = lead) =>
+    t.call('POST', `/api/mixing/products/${product}/sheet`, bytes, {
+      cookie: by.cookie,
+      'content-type': 'application/pdf',
+    })
+  it('are kept as they came, offered as a download, and only the shop’s own', async () => {
+    expect((await send('apc', pdf, hand)).status).toBe(403)
+    expect((await send('apc', Buffer.from('<script>'))).status).toBe(400)
+    expect((await send('apc', pdf.subarray(0, 20))).status).toBe(400)
+    expect((await send('soup', pdf)).status).toBe(404)
+    expect((await send('apc', pdf)).status).toBe(200)
+    expect((await hand.get('/api/mixing/sheets')).body).toMatchObject([{ product: 'apc', bytes: pdf.length }])
+    const back = await t.call('GET', '/api/mixing/products/apc/sheet', undefined, { cookie: hand.cookie })
+    expect(back.headers.get('content-disposition')).toContain('attachment')
+    expect(Buffer.from(await back.arrayBuffer())).toEqual(pdf)
+    expect((await stranger.get('/api/mixing/products/apc/sheet')).status).toBe(404)
+  })
+})
+
 describe('stock and the day', () => {
   const lot = (change: object = {}) => ({
     id: uuidv7(),

@@ -6,10 +6,11 @@ import { Uuid } from '#core/units/uuid.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
 import { containersOf, keepContainer, rinseContainer } from './containers.ts'
+import { keepSheet, sheetFile, sheetsOf } from './data-sheets.ts'
 import { dayMixOf } from './day-mix.ts'
 import { labelPdf, stripPdf, stripSvg } from './label-pdf.ts'
 import { batchesOf, batchOf, demandOf, logBatch } from './store.ts'
-import { BatchView, ContainerView, DayMixView, DemandView, Outline } from './views.ts'
+import { BatchView, ContainerView, DayMixView, DemandView, Outline, SheetView } from './views.ts'
 
 const Strict = { additionalProperties: false }
 const Millilitres = Type.Number({ exclusiveMinimum: 0, maximum: 1e6 })
@@ -39,7 +40,7 @@ const Container = Type.Object(
 )
 const Rinse = Type.Object({ id: Uuid }, Strict)
 
-export const mixingRoutes = ({ db, catalogue, now }: World): Route[] => [
+export const mixingRoutes = ({ db, catalogue, files, now }: World): Route[] => [
   route({
     method: 'GET',
     path: '/api/mixing/containers',
@@ -103,6 +104,35 @@ export const mixingRoutes = ({ db, catalogue, now }: World): Route[] => [
         }
       return { type: 'application/pdf', bytes: await stripPdf(container, marks), name: 'fill-strip.pdf' }
     },
+  }),
+  route({
+    method: 'GET',
+    path: '/api/mixing/sheets',
+    allow: 'mixing.see',
+    answer: Type.Array(SheetView),
+    handle: ({ scope }) => sheetsOf(db, scope),
+  }),
+  route({
+    method: 'POST',
+    path: '/api/mixing/products/:id/sheet',
+    allow: 'containers.write',
+    upload: { types: ['application/pdf'], most: 10 * 1024 ** 2, words: 'the data sheet as a PDF' },
+    answer: Type.Array(SheetView),
+    handle: async ({ scope, params, bytes }) => {
+      await keepSheet(db, files, scope, params.id!, bytes, catalogue, now())
+      return sheetsOf(db, scope)
+    },
+  }),
+  route({
+    method: 'GET',
+    path: '/api/mixing/products/:id/sheet',
+    allow: 'mixing.see',
+    file: ['application/pdf'],
+    handle: async ({ scope, params }) => ({
+      type: 'application/pdf',
+      bytes: await sheetFile(db, files, scope, params.id!),
+      name: 'data-sheet.pdf',
+    }),
   }),
   route({
     method: 'GET',

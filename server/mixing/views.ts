@@ -79,6 +79,10 @@ export const DemandView = Type.Object(
 )
 export type DemandView = Static<typeof DemandView>
 
+/** Which products have their data sheet here. */
+export const SheetView = Type.Object({ product: Type.String(), at: Type.String(), bytes: Type.Integer() }, Strict)
+export type SheetView = Static<typeof SheetView>
+
 const Portion = { product: Type.String(), name: Type.String(), ratio: Ratio, ml: Type.Number() }
 
 /** Which containers to fill for what is booked, what is in date already, and what has to be bought. */

@@ -16,6 +16,7 @@ import { Bottle } from '#web/ui/Bottle.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useLogBatch, useRinse } from './api.ts'
 import { Correct } from './Correct.tsx'
+import { DataSheet } from './DataSheet.tsx'
 import { RatioField } from './RatioField.tsx'
 import { TwoStage } from './TwoStage.tsx'
 import { words } from './words.ts'
@@ -93,7 +94,10 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
         <h2>
           {product.name} <span className="soft">{ratio ? sayRatio(ratio) : '?'}</span>
         </h2>
-        <span className="soft">{product.role}</span>
+        <span className="row">
+          <span className="soft">{product.role}</span>
+          <DataSheet product={product.id} />
+        </span>
       </div>
       <div className="row" style={{ marginBottom: 10 }}>
         <Radio.Group

@@ -1,8 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
 import type { Ratio } from '#core/mixing/schema.ts'
-import type { BatchView, ContainerView, DayMixView, DemandView } from '#server/mixing/views.ts'
-import { get, post, put } from '#web/app/http.ts'
+import type { BatchView, ContainerView, DayMixView, DemandView, SheetView } from '#server/mixing/views.ts'
+import { get, post, put, sendFile } from '#web/app/http.ts'
 
 export const useContainers = () =>
   useQuery({ queryKey: ['containers'], queryFn: () => get<ContainerView[]>('/api/mixing/containers') })
@@ -13,6 +13,17 @@ export const useBatches = () =>
 export const useBatch = (id: string) =>
   useQuery({ queryKey: ['batches', id], queryFn: () => get<BatchView>(`/api/mixing/batches/${id}`) })
 export const useDayMix = () => useQuery({ queryKey: ['day-mix'], queryFn: () => get<DayMixView>('/api/mixing/day') })
+
+export const useSheets = () =>
+  useQuery({ queryKey: ['data-sheets'], queryFn: () => get<SheetView[]>('/api/mixing/sheets') })
+
+export function useKeepSheet(product: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (file: File) => sendFile<SheetView[]>(`/api/mixing/products/${product}/sheet`, file),
+    onSuccess: (list) => client.setQueryData(['data-sheets'], list),
+  })
+}
 
 /** What a batch changes: the log, what stands in the bottles, what is still to mix, the shelf. */
 const after = [['batches'], ['containers'], ['day-mix'], ['stock']]

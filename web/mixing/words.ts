@@ -71,8 +71,10 @@ export const words = {
   toBuy: 'To buy',
   printDay: 'Print',
   // Bottles
+  dataSheet: 'Data sheet',
+  addSheet: 'Keep its data sheet',
+  newSheet: 'Newer data sheet',
   strip: 'Fill strip',
-  stripSvg: 'as a drawing',
   labelPdf: 'Label',
   rinse: 'Emptied and rinsed it',
   measure: 'Measure one of mine',
