@@ -127,10 +127,10 @@ it('reads and issues the procedure, and plans the day', async () => {
 
 it('mixes and logs a bottle', async () => {
   await press(place('Mixing'))
-  await type('Fill to (ml)', '400')
+  await type('Fill to (ml)', '40')
   await press(button('Log this batch'))
   await page.getByRole('region', { name: 'Mixed lately' }).getByText('Odile').waitFor()
-  expect((await api('/api/mixing/batches'))[0].fill).toBe(400)
+  expect((await api('/api/mixing/batches'))[0].fill).toBe(40)
 })
 
 it('works a step: start, pause, go on, finish, skip with a reason', async () => {
