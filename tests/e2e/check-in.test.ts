@@ -354,8 +354,9 @@ it('by finger on a phone: strokes paint, taps answer, the sheet stands nose-up',
   for (let i = 1; i <= 12; i++)
     await send('touchMove', [{ x: from.x + ((to.x - from.x) * i) / 12, y: from.y + ((to.y - from.y) * i) / 12 }])
   await send('touchEnd', [])
-  // The stroke is over and painted before the next touch begins.
+  // The stroke is over, painted and saved before the next touch begins.
   await page.locator('[data-surface="seat-1l.seat-back"][aria-label*=heavy]').waitFor()
+  await saved(page)
   await page.getByLabel('take photos?').getByText('no', { exact: true }).tap()
   await page.getByText('No photos; findings are written down.').waitFor()
   await tab(page, 'Photos').tap()
