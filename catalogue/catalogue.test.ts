@@ -1,8 +1,10 @@
 import { readFileSync } from 'node:fs'
 import { Ajv } from 'ajv'
 import { describe, expect, it } from 'vitest'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { schemaFiles, schemaText } from '../bin/schemas.ts'
 import { catalogue } from './catalogue.ts'
+import { assertCatalogue, catalogueFaults } from './check.ts'
 
 describe('published schemas', () => {
   it.each(Object.entries(schemaFiles))('%s is what the code says', (file, schema) => {
@@ -21,68 +23,58 @@ describe('catalogue files', () => {
 
 describe('references', () => {
   const ids = (list: { id: string }[]) => new Set(list.map((x) => x.id))
-  const unknown = (known: Set<string>, used: string[]) => [...new Set(used)].filter((id) => !known.has(id))
-  it('every name used is a name defined, and none is defined twice', () => {
-    const treatments = new Set([...ids(catalogue.treatments), ...ids(catalogue.wholeCar)])
-    const stages = ids(catalogue.stages)
-    const selectors = catalogue.orderRules.flatMap((r) => [r.first, r.next])
-    expect(
-      unknown(
-        treatments,
-        catalogue.programmes.flatMap((p) => p.soil.flat()),
-      ),
-    ).toEqual([])
-    expect(
-      unknown(treatments, [
-        ...catalogue.stains.flatMap((s) => s.treatments),
-        ...catalogue.stainGroups.flatMap((g) => g.on.flatMap((row) => row.treatments)),
-      ]),
-    ).toEqual([])
-    expect(
-      unknown(
-        treatments,
-        selectors.flatMap((s) => s.treatments ?? []),
-      ),
-    ).toEqual([])
-    expect(
-      unknown(
-        treatments,
-        catalogue.cautions.flatMap((c) => c.when.treatments ?? []),
-      ),
-    ).toEqual([])
-    expect(
-      unknown(
-        new Set([...stages, 'wet']),
-        catalogue.treatments.map((t) => t.stage),
-      ),
-    ).toEqual([])
-    expect(
-      unknown(stages, [
-        ...selectors.flatMap((s) => s.stages ?? []),
-        ...catalogue.programmes.map((p) => p.stage),
-        ...catalogue.wholeCar.map((w) => w.stage),
-      ]),
-    ).toEqual([])
-    expect(
-      unknown(
-        ids(catalogue.equipment),
-        catalogue.treatments.flatMap((t) => t.equipment),
-      ),
-    ).toEqual([])
-    expect(
-      unknown(
-        ids(catalogue.skills),
-        catalogue.treatments.flatMap((t) => t.skills),
-      ),
-    ).toEqual([])
+  it('every shape fits, every name used is a name defined, and none is defined twice', () => {
+    expect(catalogueFaults(catalogue)).toEqual([])
     for (const list of [
       catalogue.materials,
       catalogue.treatments,
       catalogue.products,
       catalogue.orderRules,
+      catalogue.forbidden,
+      catalogue.sequences,
+      catalogue.neverMix,
       catalogue.stains,
     ])
       expect(ids(list).size).toBe(list.length)
+  })
+  it.each<[string, (c: Catalogue) => void, string, string]>([
+    [
+      'a wrong shape',
+      (c) => {
+        c.treatments[2]!.attempts = 0
+      },
+      'catalogue/treatments.json',
+      '/2/attempts',
+    ],
+    [
+      'a treatment nobody defines, in a programme',
+      (c) => {
+        c.programmes[0]!.soil[3]![1] = 'magic'
+      },
+      'catalogue/programmes.json',
+      '/0/soil/3/1',
+    ],
+    [
+      'a permission nobody asks for, in a whole-car row',
+      (c) => {
+        c.wholeCar.find((w) => w.id === 'ozone')!.when!.permission = 'magic'
+      },
+      'catalogue/whole-car.json',
+      `/${catalogue.wholeCar.findIndex((w) => w.id === 'ozone')}/when/permission`,
+    ],
+    [
+      'a surface kind no car has, in a forbidden rule',
+      (c) => {
+        c.forbidden.find((r) => r.id === 'no-dressing-on-grips')!.kinds![0] = 'wing'
+      },
+      'catalogue/forbidden.json',
+      `/${catalogue.forbidden.findIndex((r) => r.id === 'no-dressing-on-grips')}/kinds/0`,
+    ],
+  ])('%s is told by file and pointer, and nothing starts with it', (_name, spoil, file, pointer) => {
+    const copy = structuredClone(catalogue)
+    spoil(copy)
+    expect(catalogueFaults(copy)).toContainEqual(expect.objectContaining({ file, pointer }))
+    expect(() => assertCatalogue(copy)).toThrow(`${file} ${pointer}`)
   })
   it('every product has a ratio for each purpose it is used for, none above its label’s maximum', () => {
     for (const t of catalogue.treatments)

@@ -30,7 +30,7 @@ import surfaces from './surfaces.json' with { type: 'json' }
 import treatments from './treatments.json' with { type: 'json' }
 import wholeCar from './whole-car.json' with { type: 'json' }
 
-/** The shipped catalogue. Its shape is checked against the schema by a test and when the server starts. */
+/** The shipped catalogue. Shapes and references are checked by a test and when the server starts (check.ts). */
 export const catalogue = {
   bodies,
   surfaces,

@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { serve } from '@hono/node-server'
 import pino, { type Logger } from 'pino'
 import { catalogue } from '#catalogue/catalogue.ts'
+import { assertCatalogue } from '#catalogue/check.ts'
 import { buildApp } from './app.ts'
 import { connect } from './database/connection.ts'
 import { migrate } from './database/migrate.ts'
@@ -33,6 +34,7 @@ export async function start(options: {
   files?: string
 }): Promise<Running> {
   const log = options.log ?? pino()
+  assertCatalogue(catalogue)
   const connection = connect(options.databaseUri)
   try {
     await refuseNewer(connection)
