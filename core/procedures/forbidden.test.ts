@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
-import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
 import { BadInput } from '#core/units/fault.ts'
 import { seededRandom } from '#core/units/random.ts'
-import { bodyNamed, randomCar, randomEdits, requestFor } from '../../tests/fixtures/cars.ts'
+import { bodyNamed, hostileCar, requestFor } from '../../tests/fixtures/cars.ts'
 import { violations } from '../../tests/support/never.ts'
 import type { Catalogue, Treatment } from './catalogue.ts'
 import { mended } from './findings.ts'
@@ -203,17 +202,9 @@ describe('what is never done', () => {
   })
   it('2,000 random cars × house rules × edits give nothing forbidden, and say so of every edit that would', () => {
     const random = seededRandom(11)
-    const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
     let refused = 0
     for (let n = 0; n < 2000; n++) {
-      const car = randomCar(random)
-      if (random() < 0.5)
-        car.checkIn.vehicle.body.features = [pick(catalogue.features).id, pick(catalogue.features).id].filter(
-          (x, i, all) => all.indexOf(x) === i,
-        )
-      for (const p of catalogue.permissions) car.checkIn.permissions[p.id] = pick([true, false, null])
-      car.houseRules = Object.fromEntries(catalogue.houseRules.map((r) => [r.id, pick(r.choices).id]))
-      car.edits = randomEdits(random, surfacesOf(car.checkIn.vehicle.body, catalogue.surfaces))
+      const car = hostileCar(random)
       let procedure = reviewProcedure(car, catalogue)
       // What is forbidden is refused whole; the lead taps the fix until it can be saved.
       for (let tap = 0; tap < 12; tap++) {
@@ -221,7 +212,7 @@ describe('what is never done', () => {
         if (!finding) break
         if (tap === 0) refused++
         if (tap === 0 && n % 10 === 0) expect(() => generateProcedure(car, catalogue)).toThrow(BadInput)
-        car.edits = mended(car.edits!, finding)
+        car.edits = mended(car.edits, finding)
         procedure = reviewProcedure(car, catalogue)
       }
       expect(procedure.findings.filter((f) => f.grade === 'forbidden')).toEqual([])
