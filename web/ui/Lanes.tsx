@@ -42,11 +42,11 @@ interface Props {
 
 const [left, head, lane, thread] = [92, 54, 58, 22]
 
-/** Threads that do not touch in time share a line. */
-function packThreads(threads: readonly Thread[], room: (t: Thread) => number): Thread[][] {
+/** Threads that do not touch, their words included, share a line. @param span what a thread takes up, in minutes */
+function packThreads(threads: readonly Thread[], span: (t: Thread) => [begin: number, end: number]): Thread[][] {
   const lines: Thread[][] = []
-  for (const t of [...threads].sort((a, b) => a.start - b.start)) {
-    const line = lines.find((l) => l.at(-1)!.end + room(l.at(-1)!) < t.start)
+  for (const t of [...threads].sort((a, b) => span(a)[0] - span(b)[0])) {
+    const line = lines.find((l) => span(l.at(-1)!)[1] < span(t)[0])
     if (line) line.push(t)
     else lines.push([t])
   }
@@ -67,11 +67,14 @@ export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSe
   const x = (minute: number) =>
     left + ((Math.min(to, Math.max(from, minute)) - from) / (to - from)) * (width - left - 14)
   const perMinute = (width - left - 14) / (to - from)
+  const fitsRight = (t: Thread) => x(t.end) + 6 + t.text.length * 6.4 < width
   const lines = packThreads(
     threads.filter((t) => t.end > from),
-    (t) => (t.text.length * 6.6 + 16) / perMinute,
+    (t) => {
+      const words = (t.text.length * 6.6 + 16) / perMinute
+      return fitsRight(t) ? [t.start, t.end + words] : [t.start - words, t.end]
+    },
   )
-  const fitsRight = (t: Thread) => x(t.end) + 6 + t.text.length * 6.4 < width
   const bottom = head + rows.length * lane
   const height = bottom + 12 + lines.length * thread
   const every = perMinute * 60 > 60 ? 60 : perMinute * 120 > 60 ? 120 : 240
