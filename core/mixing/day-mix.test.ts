@@ -52,6 +52,14 @@ describe('the day mix', () => {
     expect(ready).toEqual([{ vessel: 'a', product: 'apc', ratio, ml: 300 }])
     expect(fills).toEqual([{ vessel: 'c', product: 'apc', ratio, ml: 400, fills: 1 }])
   })
+  it('answers at once for a shop with many different bottles', () => {
+    const demands = Array.from({ length: 14 }, (_, i) => ({ product: `p${i}`, ratio, ml: 100 + 137 * i }))
+    const vessels = Array.from({ length: 60 }, (_, i) => ({ id: `v${i}`, capacity: 90 + 61 * i }))
+    const { fills, without } = dayMix(demands, vessels)
+    expect(without).toEqual([])
+    // Every one of them fits into some bottle of its own.
+    expect(fills.every((f) => f.fills === 1)).toBe(true)
+  })
   it('says what no vessel is left for', () => {
     const two = ['x', 'y'].map((product) => ({ product, ratio, ml: 100 }))
     expect(dayMix(two, [{ id: 'only', capacity: 500 }]).without).toHaveLength(1)

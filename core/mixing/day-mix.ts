@@ -1,3 +1,4 @@
+import { assign } from './assign.ts'
 import type { Ratio } from './schema.ts'
 
 /** Ready mix that is wanted, the safety margin already in it. */
@@ -31,14 +32,9 @@ export interface DayMix {
 const same = (a: { product: string; ratio: Ratio }, b: { product: string; ratio: Ratio }) =>
   a.product === b.product && a.ratio.concentrate * b.ratio.water === b.ratio.concentrate * a.ratio.water
 
-interface Choice {
-  missing: number
-  fills: number
-  /** Ready mix by itself is no waste, but capacity standing half empty is a larger bottle carried for nothing. */
-  spare: number
-  vessels: (number | null)[]
-}
-const better = (a: Choice, b: Choice) => a.missing - b.missing || a.fills - b.fills || a.spare - b.spare
+/** A demand without a vessel is worse than any number of fills, and a fill worse than any capacity standing half empty (ml). */
+const missing = 1e12
+const aFill = 1e7
 
 /**
  * Which vessels to fill for a day: each takes one product only, what is in date is used first, and there are as few fills as possible (the same
@@ -60,57 +56,19 @@ export function dayMix(demands: readonly Demand[], vessels: readonly Vessel[]): 
     .filter((v) => !v.holds || v.holds.ml <= 0 || open.some((d) => same(v.holds!, d)))
     .sort((a, b) => a.capacity - b.capacity || (a.id < b.id ? -1 : 1))
   const may = (v: Vessel, d: Demand) => !v.holds || v.holds.ml <= 0 || same(v.holds, d)
-  // Best choice by the set of vessels that are taken, demand by demand: exact, and small because equal vessels are taken in turn.
-  let states = new Map<string, Choice>([['', { missing: 0, fills: 0, spare: 0, vessels: [] }]])
-  for (const d of open) {
-    const next = new Map<string, Choice>()
-    const put = (key: string, choice: Choice) => {
-      const known = next.get(key)
-      if (!known || better(choice, known) < 0) next.set(key, choice)
-    }
-    for (const state of states.values()) {
-      const taken = new Set(state.vessels)
-      const tried = new Set<string>()
-      free.forEach((v, i) => {
-        const kind = `${v.capacity} ${v.holds ? v.id : ''}`
-        if (taken.has(i) || tried.has(kind) || !may(v, d)) return
-        tried.add(kind)
-        const fills = Math.ceil(d.ml / v.capacity - 1e-9)
-        const chosen = [...state.vessels, i]
-        put(
-          chosen
-            .filter((x) => x !== null)
-            .sort((a, b) => a - b)
-            .join(),
-          {
-            missing: state.missing,
-            fills: state.fills + fills,
-            spare: state.spare + fills * v.capacity - d.ml,
-            vessels: chosen,
-          },
-        )
-      })
-      put(
-        state.vessels
-          .filter((x) => x !== null)
-          .sort((a, b) => a - b)
-          .join(),
-        { ...state, missing: state.missing + 1, vessels: [...state.vessels, null] },
-      )
-    }
-    states = next
-  }
-  const best = [...states.values()].sort(better)[0]!
+  const fillsOf = (d: Demand, v: Vessel) => Math.ceil(d.ml / v.capacity - 1e-9)
+  const cost = open.map((d) => [
+    ...free.map((v) => (may(v, d) ? fillsOf(d, v) * aFill + (fillsOf(d, v) * v.capacity - d.ml) : missing * 2)),
+    // One way out for each demand: no vessel at all.
+    ...open.map(() => missing),
+  ])
+  const given = assign(cost).map((column) => free[column])
   return {
     ready,
     fills: open.flatMap((d, i) => {
-      const at = best.vessels[i]
-      if (at === null || at === undefined) return []
-      const v = free[at]!
-      return [
-        { vessel: v.id, product: d.product, ratio: d.ratio, ml: d.ml, fills: Math.ceil(d.ml / v.capacity - 1e-9) },
-      ]
+      const v = given[i]
+      return v ? [{ vessel: v.id, product: d.product, ratio: d.ratio, ml: d.ml, fills: fillsOf(d, v) }] : []
     }),
-    without: open.filter((_, i) => best.vessels[i] === null),
+    without: open.filter((_, i) => !given[i]),
   }
 }

@@ -74,6 +74,36 @@ function familiesOf(ids: readonly string[], related: (a: string, b: string) => b
   return family
 }
 
+/** Bits of one mask at a time. */
+const bitsAtOnce = 30
+
+/** A bit for every use, given back when its family is settled: a car may have more kinds of set-up than a mask has bits, but not at once. */
+function bitsFor(
+  uses: readonly string[],
+  family: readonly number[],
+  beginsAt: ReadonlyMap<number, number>,
+  settleAt: ReadonlyMap<number, number>,
+): Map<string, number> {
+  const bit = new Map<string, number>()
+  const free = Array.from({ length: bitsAtOnce }, (_, i) => 1 << i)
+  const held: { until: number; bits: number[] }[] = []
+  for (const f of [...beginsAt.keys()].sort((a, b) => beginsAt.get(a)! - beginsAt.get(b)!)) {
+    for (const h of held.splice(0)) {
+      if (h.until < beginsAt.get(f)!) free.push(...h.bits)
+      else held.push(h)
+    }
+    const own = uses.filter((_, i) => family[i] === f)
+    if (own.length > free.length) throw new Error('More kinds of set-up at once than can be weighed.')
+    const bits = own.map((id) => {
+      const one = free.pop()!
+      bit.set(id, one)
+      return one
+    })
+    held.push({ until: settleAt.get(f)!, bits })
+  }
+  return bit
+}
+
 /**
  * Multiple-choice knapsack with shared set-ups: every best trade of minutes for value at once, from the least possible on.
  * Exact while no frontier grows beyond `most`; beyond that it keeps the best of each of `most` stretches of time.
@@ -87,16 +117,22 @@ export function frontier(
   most = Number.POSITIVE_INFINITY,
 ): Point[] {
   const uses = [...new Set(items.flatMap((i) => i.options.flatMap((o) => o.uses)))]
-  if (uses.length > 30) throw new Error('More than 30 kinds of set-up at once are not weighed.')
-  const bit = new Map(uses.map((id, i) => [id, 1 << i]))
   const family = familiesOf(uses, related)
-  const maskOf = (option: Option) => option.uses.reduce((mask, id) => mask | bit.get(id)!, 0)
   // A family is settled after the last item that may use it; until then the mask remembers what stands ready.
+  const beginsAt = new Map<number, number>()
   const settleAt = new Map<number, number>()
   items.forEach((item, i) => {
-    for (const option of item.options) for (const id of option.uses) settleAt.set(family[uses.indexOf(id)]!, i)
+    for (const option of item.options)
+      for (const id of option.uses) {
+        const f = family[uses.indexOf(id)]!
+        if (!beginsAt.has(f)) beginsAt.set(f, i)
+        settleAt.set(f, i)
+      }
   })
-  const familyBits = (f: number) => uses.reduce((mask, id, i) => (family[i] === f ? mask | bit.get(id)! : mask), 0)
+  const bit = bitsFor(uses, family, beginsAt, settleAt)
+  const maskOf = (option: Option) => option.uses.reduce((mask, id) => mask | bit.get(id)!, 0)
+  const ofFamily = (f: number) => uses.filter((_, i) => family[i] === f)
+  const familyBits = (f: number) => ofFamily(f).reduce((mask, id) => mask | bit.get(id)!, 0)
 
   let byMask = new Map<number, readonly State[]>([
     [0, [{ minutes: 0, value: 0, before: null, item: -1, option: null }]],
@@ -124,7 +160,7 @@ export function frontier(
       const bits = familyBits(f)
       const settled = new Map<number, readonly State[]>()
       for (const [mask, list] of byMask) {
-        const cost = setUp(uses.filter((id) => mask & bits & bit.get(id)!))
+        const cost = setUp(ofFamily(f).filter((id) => mask & bit.get(id)!))
         put(settled, mask & ~bits, cost === 0 ? list : list.map((s) => ({ ...s, minutes: s.minutes + cost })))
       }
       byMask = settled

@@ -69,6 +69,21 @@ describe('the choice under a time limit', () => {
       [22, 20],
     ])
   })
+  it('weighs more kinds of set-up than a mask has bits, as long as they are not all open at once', () => {
+    const items = Array.from({ length: 45 }, (_, i) => ({
+      id: `i${i}`,
+      options: [
+        { rung: 0, minutes: 0, value: 0, uses: [] },
+        { rung: 1, minutes: 1, value: 1, uses: [`u${i}`] },
+      ],
+    }))
+    const points = frontier(
+      items,
+      (uses) => 2 * uses.length,
+      (a, b) => a === b,
+    )
+    expect(points.map((p) => [p.minutes, p.value])).toEqual(Array.from({ length: 46 }, (_, n) => [3 * n, n]))
+  })
   const menu = timeMenu(carA(), 1, catalogue)
   it('what it offers rises in value with the minutes, from the least possible to everything', () => {
     for (const [i, entry] of menu.entries()) {
