@@ -217,7 +217,7 @@ export function editWork(start: Worked, ground: Ground): Worked {
 }
 
 /** Surfaces where product would be left in because what takes it out was dropped: for each the edit that is to blame. */
-export function unrinsed({ works, byHand: _byHand }: Worked, { setting, edits }: Ground): Finding[] {
+export function unrinsed({ works }: Pick<Worked, 'works'>, { setting, edits }: Ground): Finding[] {
   const bySurface = new Map<string, Set<string>>()
   for (const w of works) {
     const set = bySurface.get(w.surface.id) ?? new Set()

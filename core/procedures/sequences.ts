@@ -8,12 +8,13 @@ import type { Setting } from './setting.ts'
  */
 export function meetings(steps: readonly Step[], edits: readonly Edit[], setting: Setting): Finding[] {
   const { catalogue } = setting
+  const wholeCar = new Set(catalogue.wholeCar.map((w) => w.id))
   const families = new Map(catalogue.products.map((p) => [p.id, p.families]))
   /** What lies on a surface now, by family, and the step that put it there. */
   const there = new Map<string, Map<string, Step>>()
   const found = new Map<string, Finding>()
   for (const step of steps) {
-    if (step.zoneGroup === 'car' && step.treatment in wholeCar(setting)) continue
+    if (wholeCar.has(step.treatment)) continue
     const own = step.product ? (families.get(step.product.id) ?? []) : []
     const clears = catalogue.treatments.find((t) => t.id === step.treatment)?.clears
     for (const id of step.surfaces) {
@@ -47,5 +48,3 @@ export function meetings(steps: readonly Step[], edits: readonly Edit[], setting
   }
   return [...found.values()]
 }
-
-const wholeCar = ({ catalogue }: Setting) => Object.fromEntries(catalogue.wholeCar.map((w) => [w.id, true]))

@@ -1,6 +1,6 @@
 import { Button } from 'antd'
-import { useRef } from 'react'
 import { useMay } from '#web/app/session.ts'
+import { FileButton } from '#web/ui/FileButton.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useKeepSheet, useSheets } from './api.ts'
 import { words } from './words.ts'
@@ -10,29 +10,17 @@ export function DataSheet({ product }: { product: string }) {
   const sheets = useSheets()
   const keep = useKeepSheet(product)
   const may = useMay('containers.write')
-  const chooser = useRef<HTMLInputElement>(null)
   const has = sheets.data?.some((s) => s.product === product)
   return (
     <span className="row">
       {has && <Button href={`/api/mixing/products/${product}/sheet`}>{words.dataSheet}</Button>}
       {may && (
-        <>
-          <Button loading={keep.isPending} onClick={() => chooser.current?.click()}>
-            {has ? words.newSheet : words.addSheet}
-          </Button>
-          <input
-            ref={chooser}
-            type="file"
-            accept="application/pdf"
-            aria-label={words.addSheet}
-            style={{ display: 'none' }}
-            onChange={(e) => {
-              const file = e.target.files?.[0]
-              if (file) keep.mutate(file)
-              e.target.value = ''
-            }}
-          />
-        </>
+        <FileButton
+          label={has ? words.newSheet : words.addSheet}
+          accept="application/pdf"
+          busy={keep.isPending}
+          onFile={(file) => keep.mutate(file)}
+        />
       )}
       {keep.isError && <Told error={keep.error} />}
     </span>

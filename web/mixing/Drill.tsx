@@ -39,7 +39,7 @@ export function Drill({ containers }: { containers: readonly ContainerView[] }) 
     <section className="card" aria-labelledby="drill">
       <h2 id="drill">{words.drillTitle}</h2>
       <p className="soft">{words.drillLead}</p>
-      <p aria-live="polite">{scored.length > 0 && `${words.score(right).replace('10', String(scored.length))}`}</p>
+      <p aria-live="polite">{scored.length > 0 && words.score(right, scored.length)}</p>
       {pour ? (
         <div className="bench">
           {outline && (
@@ -96,7 +96,7 @@ export function Drill({ containers }: { containers: readonly ContainerView[] }) 
         </div>
       ) : (
         <>
-          <p className="amount">{words.score(right)}</p>
+          <p className="amount">{words.score(right, scored.length)}</p>
           <ol>
             {scored.map((s, i) => (
               <li key={pours[i]!.text + i.toString()}>

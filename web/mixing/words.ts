@@ -98,7 +98,7 @@ export const words = {
   check: 'Pour',
   nextPour: 'Next pour',
   again: 'Ten others',
-  score: (right: number) => `${right} of 10 right.`,
+  score: (right: number, of: number) => `${right} of ${of} right.`,
   right: 'Right.',
   wrong: 'Not this one.',
   found: (ml: string, what: string) => `In it: ${ml}, ${what}.`,

@@ -1,8 +1,9 @@
 import { Button } from 'antd'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { type ProcedureFile, procedureFile } from '#core/formats/exchange.ts'
 import type { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import { keepFile, readJson } from '#web/app/keep-file.ts'
+import { FileButton } from '#web/ui/FileButton.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useImport } from './api.ts'
 import { words } from './words.ts'
@@ -18,7 +19,6 @@ interface Props {
 
 /** The printed sheet, and the procedure as an open file, out and in. */
 export function Files({ job, request, procedure, settingsVersion, open }: Props) {
-  const chooser = useRef<HTMLInputElement>(null)
   const bring = useImport(job)
   const [odd, setOdd] = useState(false)
   const take = async (file: File) => {
@@ -36,23 +36,12 @@ export function Files({ job, request, procedure, settingsVersion, open }: Props)
         {words.keepFile}
       </Button>
       {open && (
-        <>
-          <Button loading={bring.isPending} onClick={() => chooser.current?.click()}>
-            {words.bringFile}
-          </Button>
-          <input
-            ref={chooser}
-            type="file"
-            accept="application/json,.json"
-            aria-label={words.bringFile}
-            style={{ display: 'none' }}
-            onChange={(e) => {
-              const file = e.target.files?.[0]
-              if (file) void take(file)
-              e.target.value = ''
-            }}
-          />
-        </>
+        <FileButton
+          label={words.bringFile}
+          accept="application/json,.json"
+          busy={bring.isPending}
+          onFile={(file) => void take(file)}
+        />
       )}
       {odd && <span role="alert">{words.notOurs}</span>}
       {bring.isError && <Told error={bring.error} />}

@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { useMemo, useRef, useState } from 'react'
+import { useMemo, useState } from 'react'
 import type { StandardFile } from '#core/formats/exchange.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { differenceOf } from '#core/procedures/difference.ts'
@@ -12,6 +12,7 @@ import { useMay } from '#web/app/session.ts'
 import { useBringStandard, useHouseRules, useKeepStandard, useStandards } from '#web/app/standards.ts'
 import { ChangeLines } from '#web/ui/ChangeLines.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
+import { FileButton } from '#web/ui/FileButton.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { standardAsFile, useStandardVersions } from './api.ts'
 import { words } from './words.ts'
@@ -82,7 +83,6 @@ export function NamedStandards({ catalogue }: { catalogue: Catalogue }) {
   const standards = useStandards()
   const bring = useBringStandard()
   const may = useMay('standards.write')
-  const chooser = useRef<HTMLInputElement>(null)
   const [odd, setOdd] = useState(false)
   if (standards.isPending) return <Fetching lines={4} />
   if (standards.isLoadingError) return <Told error={standards.error} onRetry={() => void standards.refetch()} />
@@ -99,23 +99,12 @@ export function NamedStandards({ catalogue }: { catalogue: Catalogue }) {
           {standards.data.length === 0 ? words.noneNamed : words.namedLead}
         </p>
         {may && (
-          <>
-            <Button loading={bring.isPending} onClick={() => chooser.current?.click()}>
-              {words.bringFile}
-            </Button>
-            <input
-              ref={chooser}
-              type="file"
-              accept="application/json,.json"
-              aria-label={words.bringFile}
-              style={{ display: 'none' }}
-              onChange={(e) => {
-                const file = e.target.files?.[0]
-                if (file) void take(file)
-                e.target.value = ''
-              }}
-            />
-          </>
+          <FileButton
+            label={words.bringFile}
+            accept="application/json,.json"
+            busy={bring.isPending}
+            onFile={(file) => void take(file)}
+          />
         )}
       </section>
       {odd && <p role="alert">{words.notOurs}</p>}

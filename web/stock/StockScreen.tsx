@@ -1,10 +1,11 @@
 import { Button, Input, InputNumber, Select } from 'antd'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { sayVolume } from '#core/units/format.ts'
 import type { ItemView, LotView } from '#server/stock/views.ts'
 import { useMay } from '#web/app/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
+import { FileButton } from '#web/ui/FileButton.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useCount, useReceive, useStock, useTakeCsv } from './api.ts'
 import './stock.css'
@@ -136,29 +137,22 @@ function Receive({ items }: { items: readonly ItemView[] }) {
 /** The list as a file: looked at before anything is taken. */
 function Csv() {
   const take = useTakeCsv()
-  const chooser = useRef<HTMLInputElement>(null)
   const [csv, setCsv] = useState('')
   const looked = take.data
   return (
     <div className="stack" style={{ gap: 6 }}>
       <div className="row">
         <Button href="/api/stock/csv">{words.csvOut}</Button>
-        <Button onClick={() => chooser.current?.click()}>{words.csvIn}</Button>
-        <input
-          ref={chooser}
-          type="file"
+        <FileButton
+          label={words.csvIn}
           accept=".csv,text/csv"
-          aria-label={words.csvIn}
-          style={{ display: 'none' }}
-          onChange={(e) => {
-            const file = e.target.files?.[0]
-            e.target.value = ''
-            if (!file) return
+          busy={take.isPending}
+          onFile={(file) =>
             void file.text().then((text) => {
               setCsv(text)
               take.mutate({ csv: text, take: 'none' })
             })
-          }}
+          }
         />
       </div>
       {take.isError && <Told error={take.error} />}

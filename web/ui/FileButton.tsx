@@ -1,0 +1,34 @@
+import { Button } from 'antd'
+import { useRef } from 'react'
+
+interface Props {
+  label: string
+  /** What the file chooser offers, as in HTML's accept. */
+  accept: string
+  busy?: boolean
+  onFile: (file: File) => void
+}
+
+/** A button that lets one file be chosen. The same file may be chosen again: after mending it, that is what people do. */
+export function FileButton({ label, accept, busy = false, onFile }: Props) {
+  const chooser = useRef<HTMLInputElement>(null)
+  return (
+    <>
+      <Button loading={busy} onClick={() => chooser.current?.click()}>
+        {label}
+      </Button>
+      <input
+        ref={chooser}
+        type="file"
+        accept={accept}
+        aria-label={label}
+        style={{ display: 'none' }}
+        onChange={(e) => {
+          const file = e.target.files?.[0]
+          e.target.value = ''
+          if (file) onFile(file)
+        }}
+      />
+    </>
+  )
+}
