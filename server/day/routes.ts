@@ -5,6 +5,7 @@ import { needsOf } from '#core/work/needs.ts'
 import { minutesLeft, petalsOf } from '#core/work/progress.ts'
 import { isOver, stepState } from '#core/work/reduce.ts'
 import { people, plans } from '#server/database/schema.ts'
+import { bottlesOf } from '#server/http/bottles.ts'
 import { openJobs, placesOf } from '#server/http/jobs.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
 import { DayView } from './views.ts'
@@ -29,6 +30,11 @@ export const dayRoutes = ({ db, catalogue, now }: World): Route[] => [
         day,
         now: minuteOf(scope.timeZone, day, at),
         serverTime: at,
+        bottles: (await bottlesOf(db, scope, at)).flatMap(({ id, name, content }) =>
+          content?.pastLife
+            ? [{ id, name, product: catalogue.products.find((p) => p.id === content.product)?.name ?? content.product }]
+            : [],
+        ),
         jobs: jobs.map(({ job, procedure, state }) => {
           const { vehicle } = job.checkIn
           const ends = (plan?.answer.assignments ?? [])

@@ -28,7 +28,14 @@ export const DayJobView = Type.Object(
 export type DayJobView = Static<typeof DayJobView>
 
 export const DayView = Type.Object(
-  { day: Type.String(), now: Type.Number(), serverTime: Type.String(), jobs: Type.Array(DayJobView) },
+  {
+    day: Type.String(),
+    now: Type.Number(),
+    serverTime: Type.String(),
+    jobs: Type.Array(DayJobView),
+    /** Bottles past their life: to be emptied and rinsed. */
+    bottles: Type.Array(Type.Object({ id: Type.String(), name: Type.String(), product: Type.String() }, Strict)),
+  },
   Strict,
 )
 export type DayView = Static<typeof DayView>

@@ -1,76 +1,21 @@
-import { and, desc, eq, inArray, max } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import { keepsUntil, vesselFindings } from '#core/chemistry/vessel.ts'
 import { pointFaults } from '#core/mixing/fill-curve.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { BadInput } from '#core/units/fault.ts'
 import type { Database } from '#server/database/connection.ts'
-import { batches, containers, type Outline, people, rinses } from '#server/database/schema.ts'
+import { containers, type Outline, rinses } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
+import { bottlesOf } from '#server/http/bottles.ts'
 import { announce } from '#server/http/live.ts'
 import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
-import type { ContainerView, ContentView } from './views.ts'
-
-type Listed = readonly { id: string }[]
-
-/** The latest batch of each container, however long ago. */
-async function lastBatches(db: Database, list: Listed) {
-  const found = await Promise.all(
-    list.map(({ id }) =>
-      db
-        .select({
-          id: batches.id,
-          product: batches.product,
-          ratio: batches.ratio,
-          fill: batches.fill,
-          made: batches.made,
-          by: people.name,
-          useBy: batches.useBy,
-        })
-        .from(batches)
-        .innerJoin(people, eq(people.id, batches.author))
-        .where(eq(batches.container, id))
-        .orderBy(desc(batches.made), desc(batches.id))
-        .limit(1),
-    ),
-  )
-  return new Map(list.flatMap(({ id }, i) => (found[i]![0] ? [[id, found[i]![0]] as const] : [])))
-}
-
-async function lastRinses(db: Database, list: Listed) {
-  if (list.length === 0) return new Map<string, string>()
-  const ids = list.map((c) => c.id)
-  const rows = await db
-    .select({ container: rinses.container, at: max(rinses.at) })
-    .from(rinses)
-    .where(inArray(rinses.container, ids))
-    .groupBy(rinses.container)
-  return new Map(rows.flatMap((r) => (r.at === null ? [] : [[r.container, r.at] as const])))
-}
+import type { ContainerView } from './views.ts'
 
 /** The shop's containers, the smallest first, with what stands in each. */
-export async function containersOf(db: Database, scope: Scope, now: string): Promise<ContainerView[]> {
-  const rows = await db.select().from(containers).where(eq(containers.shop, scope.shop)).orderBy(containers.capacity)
-  const [made, rinsed] = await Promise.all([lastBatches(db, rows), lastRinses(db, rows)])
-  return rows.map(({ shop: _shop, ...container }) => {
-    const last = made.get(container.id)
-    const rinse = rinsed.get(container.id)
-    const content: ContentView | null =
-      last && (!rinse || rinse < last.made)
-        ? {
-            batch: last.id,
-            product: last.product,
-            ratio: last.ratio,
-            ml: last.fill,
-            made: last.made,
-            by: last.by,
-            useBy: last.useBy,
-            pastLife: last.useBy !== null && last.useBy < now,
-          }
-        : null
-    return { ...container, content }
-  })
-}
+export const containersOf = (db: Database, scope: Scope, now: string): Promise<ContainerView[]> =>
+  bottlesOf(db, scope, now)
+
 /** Refuses what may not go into a container as it stands: a hard stop, or until a rinse is recorded. */
 export function judgeContent(container: ContainerView, productId: string, catalogue: Catalogue): void {
   const adding = catalogue.products.find((p) => p.id === productId)

@@ -63,6 +63,7 @@ describe('a bottle', () => {
     await mixInto(id, { product: 'enzyme', ratio: ratio(1, 4) })
     await t.connection.pool.query('UPDATE batches SET use_by = ? WHERE container_id = ?', ['2026-01-01 00:00:00', id])
     expect((await bottle()).content.pastLife).toBe(true)
+    expect((await hand.get('/api/day')).body.bottles).toMatchObject([{ id, product: 'Enzyme stain digester' }])
     const again = await mixInto(id, { product: 'enzyme', ratio: ratio(1, 4), leftover: 200 })
     expect(again.body.mix).toMatchObject({ discard_ml: 200 })
     expect(again.body.mix.warnings[0].code).toBe('empty-first')
@@ -311,6 +312,19 @@ describe('stock and the day', () => {
     expect((await stranger.send('POST', '/api/stock/counts', { ...counted, id: uuidv7() })).status).toBe(404)
     await rinse(id)
   })
+  it('a vehicle handed over takes its gloves, once, however often and by however many it is looked at', async () => {
+    const gloves = lot({ item: 'gloves', code: 'G-0', amount: 50, price: 900 })
+    await hand.send('POST', '/api/stock/lots', gloves)
+    const id = uuidv7()
+    const arrives = new Date(Date.now() + 60_000).toISOString()
+    await lead.send('POST', '/api/jobs', { id, checkIn: carA().checkIn, arrives, due: null })
+    expect(item((await hand.get('/api/stock')).body, 'gloves').left).toBe(50)
+    await t.connection.pool.query("UPDATE jobs SET state = 'handed-over', open_call_sign = NULL WHERE id = ?", [id])
+    const seen = await Promise.all(Array.from({ length: 6 }, () => hand.get('/api/stock')))
+    expect(seen.every((s) => s.status === 200)).toBe(true)
+    const perVehicle = t.world.catalogue.consumables.find((c) => c.id === 'gloves')!.perVehicle
+    expect(item((await hand.get('/api/stock')).body, 'gloves').left).toBe(50 - perVehicle)
+  })
   it('goes out and comes in as CSV, looked at first, all or the good lines', async () => {
     const csv = await t.call('GET', '/api/stock/csv', undefined, { cookie: hand.cookie })
     const text = await csv.text()
@@ -320,7 +334,7 @@ describe('stock and the day', () => {
     expect((await take('none')).body).toMatchObject({ good: 1, taken: 0, faults: [{ line: 3 }] })
     expect((await take('all')).status).toBe(400)
     expect((await take('good')).body.taken).toBe(1)
-    expect(item((await hand.get('/api/stock')).body, 'gloves').left).toBe(100)
+    expect(item((await hand.get('/api/stock')).body, 'gloves').left).toBe(147)
   })
   it('the day mix covers what is booked with its margin, and says what to buy', async () => {
     const id = uuidv7()

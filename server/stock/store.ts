@@ -1,4 +1,4 @@
-import { and, desc, eq, gt, lt } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, like, lt } from 'drizzle-orm'
 import Papa from 'papaparse'
 import { fractionOf } from '#core/mixing/fraction.ts'
 import { yieldOf } from '#core/mixing/yield.ts'
@@ -39,8 +39,66 @@ async function bookedBy(db: Database, scope: Scope, catalogue: Catalogue): Promi
   return booked
 }
 
+/**
+ * Takes what a vehicle uses up (gloves, swabs …) from the oldest lots, once for every vehicle handed over since the lot came. Looked after
+ * whenever the shelf is looked at: a vehicle is either counted whole or not yet.
+ */
+async function settleVehicles(db: Database, scope: Scope, catalogue: Catalogue, now: string): Promise<void> {
+  const reason = (job: string) => `vehicle ${job}`
+  const counted = new Set(
+    (
+      await db
+        .selectDistinct({ reason: stockMoves.reason })
+        .from(stockMoves)
+        .where(and(eq(stockMoves.shop, scope.shop), like(stockMoves.reason, 'vehicle %')))
+    ).map((m) => m.reason),
+  )
+  const done = await db
+    .select({ id: jobs.id, arrives: jobs.arrives })
+    .from(jobs)
+    .where(and(eq(jobs.shop, scope.shop), eq(jobs.state, 'handed-over')))
+    .orderBy(desc(jobs.arrives))
+    .limit(200)
+  for (const job of done.filter((j) => !counted.has(reason(j.id))))
+    await inTransaction(db, async (tx) => {
+      // The job's row is the lock: two that look at once count the vehicle once.
+      await tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, job.id)).for('update')
+      const [already] = await tx
+        .select({ id: stockMoves.id })
+        .from(stockMoves)
+        .where(and(eq(stockMoves.shop, scope.shop), eq(stockMoves.reason, reason(job.id))))
+        .limit(1)
+      if (already) return
+      for (const { id: item, perVehicle } of catalogue.consumables) {
+        const [lot] = await tx
+          .select()
+          .from(lots)
+          .where(and(eq(lots.shop, scope.shop), eq(lots.item, item), gt(lots.left, 0), lt(lots.received, job.arrives)))
+          .orderBy(asc(lots.received))
+          .limit(1)
+          .for('update')
+        if (!lot) continue
+        const change = -Math.min(perVehicle, lot.left)
+        await tx
+          .update(lots)
+          .set({ left: lot.left + change })
+          .where(eq(lots.id, lot.id))
+        await tx.insert(stockMoves).values({
+          id: uuidv7(),
+          shop: scope.shop,
+          lot: lot.id,
+          change,
+          reason: reason(job.id),
+          author: scope.person,
+          at: now,
+        })
+      }
+    })
+}
+
 /** The shelf: every item with its lots, what is booked, when to order, and what it costs by real use. */
 export async function stockOf(db: Database, scope: Scope, catalogue: Catalogue, now: string): Promise<StockView> {
+  await settleVehicles(db, scope, catalogue, now)
   const all = await lotsOf(db, scope)
   const booked = await bookedBy(db, scope, catalogue)
   const since = new Date(Date.parse(now) - window * 86_400_000).toISOString()

@@ -18,7 +18,7 @@ export default function DayScreen() {
   const plan = usePlan()
   if (day.isPending) return <Fetching lines={4} />
   if (day.isLoadingError) return <Told error={day.error} onRetry={() => void day.refetch()} />
-  const { jobs, now, serverTime } = day.data
+  const { jobs, bottles, now, serverTime } = day.data
   const needs = jobs
     .flatMap((job) => job.needs.map((need) => ({ ...need, job })))
     .sort((a, b) => (a.at < b.at ? -1 : 1))
@@ -56,7 +56,7 @@ export default function DayScreen() {
           <h2 id="needs" style={{ marginBottom: 8 }}>
             {words.needs}
           </h2>
-          {needs.length === 0 && <p className="soft">{words.nobody}</p>}
+          {needs.length + bottles.length === 0 && <p className="soft">{words.nobody}</p>}
           <ul className="plain">
             {needs.map((need) => (
               <li key={need.job.id + need.kind + need.title} className="need">
@@ -69,6 +69,18 @@ export default function DayScreen() {
                   <Link to={`/jobs/${need.job.id}/${placeOf(need.kind)}`}>{need.title}</Link>
                   <br />
                   <span className="soft">{need.job.callSign}</span>
+                </span>
+              </li>
+            ))}
+            {bottles.map((bottle) => (
+              <li key={bottle.id} className="need">
+                <span>
+                  <span className="chip now">{words.now}</span>
+                </span>
+                <span>
+                  <Link to="/mixing?part=bottles">{words.empty(bottle.name)}</Link>
+                  <br />
+                  <span className="soft">{words.past(bottle.product)}</span>
                 </span>
               </li>
             ))}

@@ -5,4 +5,6 @@ export const words = {
   noPlan: 'No plan for today yet.',
   arrives: 'Expected',
   now: 'now',
+  empty: (name: string) => `Empty and rinse: ${name}`,
+  past: (product: string) => `${product}, past its life`,
 }
