@@ -176,6 +176,8 @@ it('5: the mixing bench doses as bin/chamomile does, and logs the batch', async 
   ]
   for (const need of demand) {
     await page.getByRole('button', { name: `${need.name} ${sayRatio(need.ratio)}` }).click()
+    // The bench of this need stands before its figures are read.
+    await page.getByRole('region', { name: `${need.name} ${sayRatio(need.ratio)}` }).waitFor()
     const chosen = await page.getByRole('radio', { checked: true }).locator('xpath=ancestor::label').textContent()
     const container = containers.find((c: any) => c.name === chosen)
     const fill = Number(await page.getByLabel('Fill to (ml)').inputValue())

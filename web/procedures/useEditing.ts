@@ -63,11 +63,14 @@ export function useEditing(job: string, view: ProcedureView, houseRules: Record<
   const saved = JSON.stringify(view.settings) === JSON.stringify(settings)
   // Another window, or an import: what is saved elsewhere and not touched here is taken over.
   const seen = useRef(view.settingsVersion)
+  /** The version that one's own save will make: its answer must not undo what was typed meanwhile. */
+  const own = useRef(0)
   useEffect(() => {
     if (view.settingsVersion === seen.current) return
     seen.current = view.settingsVersion
-    setHistory((h) => (keep.isPending ? h : { past: [...h.past, h.now], now: view.settings, future: [] }))
-  }, [view.settingsVersion, view.settings, keep.isPending])
+    if (view.settingsVersion === own.current) return
+    setHistory((h) => ({ past: [...h.past, h.now], now: view.settings, future: [] }))
+  }, [view.settingsVersion, view.settings])
   const { mutate, isPending } = keep
   // What the server has refused is not sent again as it is; when only the line was down, it is, by and by.
   const refused = keep.isError && keep.variables.settings === settings
@@ -78,18 +81,17 @@ export function useEditing(job: string, view: ProcedureView, houseRules: Record<
     if (draft && !saved) sessionStorage.setItem(key, JSON.stringify({ version: view.settingsVersion, settings }))
     else sessionStorage.removeItem(key)
     if (!mayBeSaved) return
-    const timer = setTimeout(
-      () =>
-        mutate(
-          { version: view.settingsVersion, settings },
-          {
-            onSuccess: (now) => {
-              seen.current = now.settingsVersion
-            },
+    const timer = setTimeout(() => {
+      own.current = view.settingsVersion + 1
+      mutate(
+        { version: view.settingsVersion, settings },
+        {
+          onError: () => {
+            own.current = 0
           },
-        ),
-      pause,
-    )
+        },
+      )
+    }, pause)
     return () => clearTimeout(timer)
   }, [mayBeSaved, pause, settings, view.settingsVersion, mutate, draft, saved, key])
   const change = (next: JobSettings) =>
