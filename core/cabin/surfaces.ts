@@ -1,3 +1,4 @@
+import { sentence } from '#core/units/format.ts'
 import type { Body, Dimensions, Surface, SurfaceKind } from './schema.ts'
 
 /** Materials that do not vary with the body's parameters. */
@@ -145,8 +146,6 @@ const regroup: Record<string, { zoneGroup: string; zone?: string }> = {
   'load-well': { zoneGroup: 'pillars' },
   belt: { zoneGroup: 'belts' },
 }
-
-const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 /**
  * All surfaces of a body, in a stable order, with ids made of zone and kind (`seat-1l.seat-base`).

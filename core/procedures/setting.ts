@@ -68,7 +68,7 @@ export const choicesOf = (request: Pick<ProcedureRequest, 'houseRules'>, catalog
 })
 
 /** A treatment as the forbidden rules see it; with water alone where the house leaves the product out. */
-export const actOf = (treatment: Treatment, house: readonly HouseChoice[], catalogue: Catalogue) => ({
+const actOf = (treatment: Treatment, house: readonly HouseChoice[], catalogue: Catalogue) => ({
   ...treatment,
   product: house.some((c) => c.noProduct?.includes(treatment.id))
     ? undefined

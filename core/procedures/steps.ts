@@ -1,6 +1,7 @@
 import type { Surface } from '#core/cabin/schema.ts'
 import { zoneGroupName } from '#core/cabin/surfaces.ts'
 import { type Air, minutesToTouchDry } from '#core/drying/dry-time.ts'
+import { sentence } from '#core/units/format.ts'
 import { leftOn, type Work } from './choose.ts'
 import { forbiddenBy, rulesAgainst } from './forbidden.ts'
 import { stepP80, workMinutes } from './minutes.ts'
@@ -25,7 +26,6 @@ const sizeFactor = { mid: 1, 'small-suv': 1.1, 'three-row': 1.5 }
 const outside = new Set(['mats', 'glass-outside'])
 export const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0)
 export const unique = <T>(values: readonly T[]) => [...new Set(values)]
-export const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 /** Two square metres are what a set of towels lasts for. */
 const towelArea = 2
 

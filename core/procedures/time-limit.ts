@@ -1,6 +1,7 @@
 import type { Surface } from '#core/cabin/schema.ts'
 import { surfacesOf, zoneGroupName } from '#core/cabin/surfaces.ts'
 import { doorsAndBlower, minutesToTouchDry } from '#core/drying/dry-time.ts'
+import { sentence } from '#core/units/format.ts'
 import type { Catalogue, Treatment } from './catalogue.ts'
 import { chooseWork, type Work } from './choose.ts'
 import { clockOf } from './clock.ts'
@@ -9,7 +10,7 @@ import { frontier, type Item, type Option } from './knapsack.ts'
 import { setUpMinutes, workMinutes } from './minutes.ts'
 import type { FitLimit, Procedure, ProcedureRequest } from './schema.ts'
 import { type Setting, settingOf, uniform } from './setting.ts'
-import { leftAfter, sentence, sum, unique } from './steps.ts'
+import { leftAfter, sum, unique } from './steps.ts'
 
 /** One choice of rungs for the whole car, with what it takes and what it is worth. */
 export interface MenuEntry {

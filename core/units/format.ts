@@ -28,3 +28,6 @@ export function sayClock(minutes: number): string {
   const day = ((Math.floor(minutes) % 1440) + 1440) % 1440
   return `${Math.floor(day / 60)}:${String(day % 60).padStart(2, '0')}`
 }
+
+/** A text with its first letter large: "driver's seat" → "Driver's seat". */
+export const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

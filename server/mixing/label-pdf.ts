@@ -8,7 +8,7 @@ import { pdf, printable, soft } from '#server/http/pdf.ts'
 import type { BatchView, ContainerView } from './views.ts'
 
 /** Points of a PDF in one millimetre. */
-export const pointsPerMm = 72 / 25.4
+const pointsPerMm = 72 / 25.4
 
 /** What has to stand on a bottle that is not the original: what, how strong, since when, by whom, what it does, and where to read on. */
 export async function labelPdf(batch: BatchView, catalogue: Catalogue, address: string): Promise<Buffer> {

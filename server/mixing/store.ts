@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, type SQL } from 'drizzle-orm'
+import { and, desc, eq, type SQL } from 'drizzle-orm'
 import { wayOf } from '#core/chemistry/way.ts'
 import { fractionOf } from '#core/mixing/fraction.ts'
 import { mix } from '#core/mixing/mix.ts'
@@ -6,13 +6,13 @@ import type { MixRequest, Ratio } from '#core/mixing/schema.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { isOver } from '#core/work/reduce.ts'
 import type { Database } from '#server/database/connection.ts'
-import { batches, containers, lots, people, stockMoves } from '#server/database/schema.ts'
+import { batches, containers, lots, people } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
 import { openJobs } from '#server/http/jobs.ts'
 import { announce } from '#server/http/live.ts'
+import { drawFrom, oldestLot } from '#server/http/lots.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
-import { uuidv7 } from '#server/http/uuid.ts'
 import { containersOf, judgeContent, useByOf } from './containers.ts'
 import type { BatchView, ContainerView, DemandView } from './views.ts'
 
@@ -133,33 +133,17 @@ export function mixRequest(
 
 /** Takes concentrate from a named lot, or from the oldest that has some; what the shelf does not know of is not counted. */
 async function draw(tx: Transaction, scope: Scope, batch: NewBatch, ml: number, now: string): Promise<string | null> {
-  const mine = and(eq(lots.shop, scope.shop), eq(lots.item, batch.product))
-  const query = tx.select().from(lots)
-  const [lot] = batch.lot
-    ? await query.where(and(mine, eq(lots.id, batch.lot))).for('update')
-    : await query
-        .where(and(mine, gt(lots.left, 0)))
-        .orderBy(asc(lots.received))
-        .limit(1)
+  const [named] = batch.lot
+    ? await tx
+        .select()
+        .from(lots)
+        .where(and(eq(lots.shop, scope.shop), eq(lots.item, batch.product), eq(lots.id, batch.lot)))
         .for('update')
-  if (!lot) {
-    if (batch.lot) throw notFound('lot')
-    return null
-  }
-  const change = -Math.min(ml, lot.left)
-  await tx
-    .update(lots)
-    .set({ left: lot.left + change })
-    .where(eq(lots.id, lot.id))
-  await tx.insert(stockMoves).values({
-    id: uuidv7(),
-    shop: scope.shop,
-    lot: lot.id,
-    change,
-    reason: `batch ${batch.id}`,
-    author: scope.person,
-    at: now,
-  })
+    : []
+  if (batch.lot && !named) throw notFound('lot')
+  const lot = named ?? (await oldestLot(tx, scope, batch.product))
+  if (!lot) return null
+  await drawFrom(tx, scope, lot, ml, `batch ${batch.id}`, now)
   await announce(tx, { shop: scope.shop, topic: 'stock' })
   return lot.id
 }

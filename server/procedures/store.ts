@@ -7,7 +7,7 @@ import { events, jobs, procedureSettings, procedures } from '#server/database/sc
 import { inTransaction } from '#server/database/transaction.ts'
 import { issuedProcedure, type JobRow, jobOf } from '#server/http/jobs.ts'
 import { announce } from '#server/http/live.ts'
-import { notFound, Problem, stale } from '#server/http/problem.ts'
+import { Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
 import { keepable, requestFor, settingsOf } from './request.ts'
@@ -133,11 +133,4 @@ export async function issue(
       .where(eq(jobs.id, id))
     return { job, view: { version: 1, request, procedure, settings, settingsVersion: version } }
   })
-}
-
-/** @throws Problem 404 when nothing is issued for it yet */
-export async function issuedOf(db: Database, scope: Scope, id: string) {
-  const row = await issuedProcedure(db, scope, await jobOf(db, scope, id))
-  if (!row) throw notFound('issued procedure')
-  return row
 }

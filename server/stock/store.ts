@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, like, lt } from 'drizzle-orm'
+import { and, desc, eq, gt, like, lt } from 'drizzle-orm'
 import Papa from 'papaparse'
 import { fractionOf } from '#core/mixing/fraction.ts'
 import { yieldOf } from '#core/mixing/yield.ts'
@@ -10,6 +10,7 @@ import { jobs, lots, stockMoves } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
 import { openJobs } from '#server/http/jobs.ts'
 import { announce } from '#server/http/live.ts'
+import { drawFrom, oldestLot } from '#server/http/lots.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
@@ -70,28 +71,8 @@ async function settleVehicles(db: Database, scope: Scope, catalogue: Catalogue, 
         .limit(1)
       if (already) return
       for (const { id: item, perVehicle } of catalogue.consumables) {
-        const [lot] = await tx
-          .select()
-          .from(lots)
-          .where(and(eq(lots.shop, scope.shop), eq(lots.item, item), gt(lots.left, 0), lt(lots.received, job.arrives)))
-          .orderBy(asc(lots.received))
-          .limit(1)
-          .for('update')
-        if (!lot) continue
-        const change = -Math.min(perVehicle, lot.left)
-        await tx
-          .update(lots)
-          .set({ left: lot.left + change })
-          .where(eq(lots.id, lot.id))
-        await tx.insert(stockMoves).values({
-          id: uuidv7(),
-          shop: scope.shop,
-          lot: lot.id,
-          change,
-          reason: reason(job.id),
-          author: scope.person,
-          at: now,
-        })
+        const lot = await oldestLot(tx, scope, item, job.arrives)
+        if (lot) await drawFrom(tx, scope, lot, perVehicle, reason(job.id), now)
       }
     })
 }

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { surfacesOf, zoneGroupName } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { Edit, ProcedureRequest } from '#core/procedures/schema.ts'
+import { sentence } from '#core/units/format.ts'
 import { words } from './words.ts'
 
 interface Props {
@@ -10,8 +11,6 @@ interface Props {
   catalogue: Catalogue
   onEdit: (edit: Edit) => void
 }
-
-const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 /** A step the engine did not ask for; whether it may be is the checker's to say. */
 export function AddStep({ request, catalogue, onEdit }: Props) {
