@@ -13,6 +13,7 @@ const folders = (storey) =>
 const mayImport = {
   core: {
     units: [],
+    draft: [],
     cabin: ['units'],
     chemistry: ['units', 'mixing'],
     condition: ['cabin'],

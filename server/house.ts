@@ -25,14 +25,17 @@ export async function openHouse(
   giveUp: (reason: string) => void,
 ): Promise<House> {
   const files = join(settings.folder, 'files')
+  const backups = { folder: join(settings.folder, 'backups'), files }
   if (settings.databaseUri) {
     const running = await start({
       databaseUri: settings.databaseUri,
       port: settings.port,
       host: settings.host,
+      outside: settings.outside,
       pages,
       log,
       files,
+      backups,
     })
     return { running, close: () => running.stop() }
   }
@@ -71,9 +74,11 @@ export async function openHouse(
       databaseUri: instance.uri,
       port: settings.port,
       host: settings.host,
+      outside: settings.outside,
       pages,
       log,
       files,
+      backups,
     })
     return {
       running,

@@ -10,6 +10,7 @@ import { buildApp } from './app.ts'
 import { connect } from './database/connection.ts'
 import { migrate } from './database/migrate.ts'
 import { refuseNewer } from './database/schema-version.ts'
+import type { Outside } from './http/caller.ts'
 import { FileStore } from './http/files.ts'
 import { Live } from './http/live.ts'
 import type { World } from './http/route.ts'
@@ -29,6 +30,9 @@ export async function start(options: {
   pages?: string
   /** See World. */
   requestsPerSecond?: number
+  outside?: Outside
+  /** Where what was there is kept before the schema changes; none: nothing is kept (tests). */
+  backups?: { folder: string; files: string }
   log?: Logger
   /** Folder of stored files; a new one under the system's temporary folder when left out (tests). */
   files?: string
@@ -38,7 +42,11 @@ export async function start(options: {
   const connection = connect(options.databaseUri)
   try {
     await refuseNewer(connection)
-    await migrate(connection)
+    const kept = await migrate(
+      connection,
+      options.backups && { uri: options.databaseUri, now: new Date().toISOString(), ...options.backups },
+    )
+    if (kept) log.info({ kept }, 'the database was brought up to this version; what was there before is kept')
   } catch (error) {
     await connection.close()
     throw error
@@ -50,6 +58,7 @@ export async function start(options: {
     log,
     files: new FileStore(options.files ?? mkdtempSync(join(tmpdir(), 'chamomile-files-'))),
     now: () => new Date().toISOString(),
+    ...(options.outside ? { outside: options.outside } : {}),
     ...(options.requestsPerSecond === undefined ? {} : { requestsPerSecond: options.requestsPerSecond }),
   }
   await world.live.start()

@@ -212,7 +212,7 @@ describe('mixing and plan', () => {
     await hand.send('POST', `/api/jobs/${job.id}/events`, intent('step-started', { step: 'walk_round:car' }))
     const made = (await lead.send('POST', '/api/plan')).body
     const planned = (id: string) => made.answer.assignments.some((a: { activity: string }) => a.activity === id)
-    const target = made.request.activities.find((a: { id: string }) => a.id.includes('/lm:') && planned(a.id)).id
+    const target = Object.keys(made.steps).find((id) => id.includes('/lm:') && planned(id))!
     const desk = (await lead.get('/api/people')).body.find((p: { name: string }) => p.name === 'Bea').id
     const change = { version: made.version, activity: target, technicians: [desk], dryRun: true }
     const asked = await lead.send('PUT', '/api/plan', change)
@@ -512,6 +512,8 @@ describe('the published description', () => {
     const sheet = Buffer.from('%PDF-1.4\n%%EOF')
     const pdfUp = { cookie: owner.cookie, 'content-type': 'application/pdf' }
     expect((await t.call('POST', '/api/mixing/products/apc/sheet', sheet, pdfUp)).status).toBe(200)
+    const kept = uuidv7()
+    expect((await owner.send('POST', '/api/customers', { id: kept, ...customer })).status).toBe(200)
     const idFor = (path: string) =>
       path.startsWith('/api/photos')
         ? photo
@@ -525,7 +527,9 @@ describe('the published description', () => {
                 ? mixed
                 : path.includes('lots')
                   ? lot
-                  : job.id
+                  : path.includes('customers')
+                    ? kept
+                    : job.id
     for (const route of allRoutes(t.world).filter((r) => r.method === 'GET')) {
       const id = idFor(route.path)
       expect((await owner.get(route.path.replace(':id', id))).status, route.path).toBe(200)

@@ -12,6 +12,7 @@ describe('settings', () => {
       databaseUri: undefined,
       folder: '/data',
       logLevel: 'info',
+      outside: { trustedProxies: [] },
     })
   })
   it('take what the environment says', () => {
@@ -21,6 +22,8 @@ describe('settings', () => {
       DATABASE_URL: 'mysql://app:secret@db:3306/chamomile',
       DATA: '/srv',
       LOG: 'warn',
+      PUBLIC_URL: 'https://shop.example',
+      TRUSTED_PROXIES: '127.0.0.1, 10.0.0.0/8',
     }
     expect(readSettings(env, defaults)).toEqual({
       host: '0.0.0.0',
@@ -28,6 +31,7 @@ describe('settings', () => {
       databaseUri: env.DATABASE_URL,
       folder: '/srv',
       logLevel: 'warn',
+      outside: { publicUrl: 'https://shop.example', trustedProxies: ['127.0.0.1', '10.0.0.0/8'] },
     })
   })
   it.each([
@@ -37,6 +41,8 @@ describe('settings', () => {
     [{ DATABASE_URL: 'mysql://app@db/chamomile' }, /no password/],
     [{ HOST: 'my host' }, /HOST/],
     [{ LOG: 'loud' }, /LOG/],
+    [{ PUBLIC_URL: 'shop.example' }, /PUBLIC_URL/],
+    [{ TRUSTED_PROXIES: 'the proxy' }, /TRUSTED_PROXIES/],
   ])('%j is told in one sentence', (env, sentence) => {
     expect(faults(env as Record<string, string>)).toHaveLength(1)
     expect(faults(env as Record<string, string>)[0]).toMatch(sentence)

@@ -1,3 +1,6 @@
+import proxyAddr from 'proxy-addr'
+import type { Outside } from './http/caller.ts'
+
 /** What the environment says, checked once at the start. */
 export interface Settings {
   host: string
@@ -6,6 +9,7 @@ export interface Settings {
   databaseUri: string | undefined
   folder: string
   logLevel: string
+  outside: Outside
 }
 
 const levels = ['fatal', 'error', 'warn', 'info', 'debug', 'silent']
@@ -34,8 +38,18 @@ export function readSettings(
     faults.push(`HOST is "${host}": give an address of this machine, such as 127.0.0.1 or 0.0.0.0.`)
   const logLevel = env.LOG ?? 'info'
   if (!levels.includes(logLevel)) faults.push(`LOG is "${logLevel}": choose one of ${levels.join(', ')}.`)
+  const publicUrl = env.PUBLIC_URL
+  if (publicUrl !== undefined && !(URL.canParse(publicUrl) && /^https?:$/.test(new URL(publicUrl).protocol)))
+    faults.push(`PUBLIC_URL is "${publicUrl}": give the address people type, such as https://shop.example.`)
+  const trustedProxies = (env.TRUSTED_PROXIES ?? '').split(/[\s,]+/).filter(Boolean)
+  try {
+    proxyAddr.compile(trustedProxies)
+  } catch {
+    faults.push('TRUSTED_PROXIES is no list of addresses: write such as 127.0.0.1 or 10.0.0.0/8, with commas between.')
+  }
   if (faults.length > 0) return { faults }
-  return { host, port, databaseUri, folder: env.DATA ?? defaults.folder, logLevel }
+  const outside = { ...(publicUrl === undefined ? {} : { publicUrl }), trustedProxies }
+  return { host, port, databaseUri, folder: env.DATA ?? defaults.folder, logLevel, outside }
 }
 
 /** A failure to start, in one sentence that says what to do; undefined when it is none we know. */

@@ -29,7 +29,15 @@ it('reports what was done, what remains and why', () => {
   const state: WorkState = {
     ...emptyState(),
     steps: {
-      [first!.id]: { status: 'finished', by: ['ana'], runningBy: null, startedAt: at, finishedAt: at, reason: null },
+      [first!.id]: {
+        status: 'finished',
+        by: ['ana'],
+        runningBy: null,
+        startedAt: at,
+        finishedAt: at,
+        reason: null,
+        event: 'e1',
+      },
       [second!.id]: {
         status: 'skipped',
         by: [],
@@ -37,11 +45,12 @@ it('reports what was done, what remains and why', () => {
         startedAt: null,
         finishedAt: at,
         reason: 'owner in a hurry',
+        event: 'e2',
       },
     },
     checks: { smell: { passed: false, by: 'ben', note: 'faint smoke', selfChecked: false } },
   }
-  const report = reportOf(request.checkIn, procedure, state, catalogue)
+  const report = reportOf(request.checkIn, procedure, state, catalogue, 'Etc/GMT-3')
   expect(report.done).toEqual([{ title: first!.title, by: ['ana'], minutes: first!.minutes }])
   const why = report.remains.map((r) => r.why).join(' | ')
   expect(why).toContain('owner in a hurry')

@@ -1,13 +1,24 @@
 import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { attendedMinutes, handMinutes } from '#core/procedures/attended.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { CheckIn, Procedure } from '#core/procedures/schema.ts'
+import { momentIn } from '#core/units/shop-time.ts'
 import { stepState, workersOf } from '#core/work/reduce.ts'
 import type { WorkState } from '#core/work/schema.ts'
 import { checkListFor } from './check-list.ts'
 import type { Report } from './schema.ts'
 
-/** What the customer is told: done, not done and why, what may return. Built from the ledger and the issued procedure alone. */
-export function reportOf(checkIn: CheckIn, procedure: Procedure, state: WorkState, catalogue: Catalogue): Report {
+/**
+ * What the customer is told: done, not done and why, what may return. Built from the ledger and the issued procedure alone.
+ * @param zone the shop's time zone (IANA): customers read its clock
+ */
+export function reportOf(
+  checkIn: CheckIn,
+  procedure: Procedure,
+  state: WorkState,
+  catalogue: Catalogue,
+  zone: string,
+): Report {
   const surfaces = surfacesOf(checkIn.vehicle.body, catalogue.surfaces)
   const places = checkListFor(checkIn.vehicle.body, surfaces, catalogue, checkIn.finish)
   const attended = procedure.steps.filter((s) => s.crew > 0)
@@ -20,7 +31,7 @@ export function reportOf(checkIn: CheckIn, procedure: Procedure, state: WorkStat
     const damage = catalogue.damages.find((d) => d.id === f.kind)?.name ?? f.kind
     return {
       what: named(f.surface),
-      why: `${damage}: appeared during cleaning, ${f.at.slice(0, 16).replace('T', ' ')} UTC${f.photo ? ', with a photo' : ''}${f.note ? `. ${f.note}` : ''}`,
+      why: `${damage}: appeared during cleaning, ${momentIn(zone, f.at)}${f.photo ? ', with a photo' : ''}${f.note ? `. ${f.note}` : ''}`,
     }
   })
   const failed = places
@@ -29,7 +40,8 @@ export function reportOf(checkIn: CheckIn, procedure: Procedure, state: WorkStat
   return {
     done: attended
       .filter((s) => stepState(state, s.id).status === 'finished')
-      .map((s) => ({ title: s.title, by: stepState(state, s.id).by, minutes: s.minutes })),
+      .map((s) => ({ title: s.title, by: stepState(state, s.id).by, minutes: Math.max(1, Math.ceil(handMinutes(s))) })),
+    attended: attendedMinutes(attended.filter((s) => stepState(state, s.id).status === 'finished')),
     remains: [...skipped, ...residuals, ...appeared, ...failed],
     expectations: procedure.expectations,
     checks: places.map((p) => {

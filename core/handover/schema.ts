@@ -9,6 +9,8 @@ export const Report = Type.Object(
     done: Type.Array(
       Type.Object({ title: Type.String(), by: Type.Array(Type.String()), minutes: Type.Integer() }, Strict),
     ),
+    /** Median minutes of work in what was done, everybody's hands added up. */
+    attended: Type.Number(),
     /** What was left, and why: skipped steps, residuals of the procedure, places that failed the final check. */
     remains: Type.Array(Type.Object({ what: Type.String(), why: Type.String() }, Strict)),
     expectations: Procedure.properties.expectations,

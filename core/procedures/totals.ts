@@ -1,3 +1,4 @@
+import { attendedMinutes, handMinutes } from './attended.ts'
 import type { Work } from './choose.ts'
 import { jobP80, type setUpMinutes } from './minutes.ts'
 import type { Procedure, Step } from './schema.ts'
@@ -25,12 +26,8 @@ export function totalsOf(
   const wet = works.filter((w) => w.treatment.wet && ['cloth', 'carpet'].includes(w.material.family))
   const wetSurfaces = unique(wet.filter((w) => w.treatment.dries).map((w) => w.surface.id))
   return {
-    attended: sum(attended.map((s) => s.p50 * s.crew)),
-    attendedP80: jobP80(
-      attended.map((s) => s.p50 * s.crew),
-      severe,
-      seed,
-    ),
+    attended: attendedMinutes(attended),
+    attendedP80: jobP80(attended.map(handMinutes), severe, seed),
     planned: sum(attended.map((s) => s.minutes * s.crew)),
     waterLeft: sum(
       wetSurfaces.map((id) => {
@@ -43,7 +40,7 @@ export function totalsOf(
       treatment,
       area: sum(steps.filter((s) => s.treatment === treatment).map((s) => s.area)),
       minutes:
-        sum(steps.filter((s) => s.treatment === treatment).map((s) => s.p50 * s.crew)) +
+        attendedMinutes(steps.filter((s) => s.treatment === treatment)) +
         sum(setUps.filter((u) => u.treatment === treatment).map((u) => u.minutes)),
     })),
     products: [...products.values()],

@@ -24,6 +24,12 @@ export function dayIn(zone: string, iso: string): string {
   return `${year}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`
 }
 
+/** A moment on the shop's clock, as "2026-11-25 14:05": what customers and labels are told. */
+export function momentIn(zone: string, iso: string): string {
+  const { hour, minute } = partsIn(zone, Date.parse(iso))
+  return `${dayIn(zone, iso)} ${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}`
+}
+
 /** Minutes, with fraction, from the shop's midnight of `day` to a moment; negative before it. */
 export function minuteOf(zone: string, day: string, iso: string): number {
   const at = Date.parse(iso)

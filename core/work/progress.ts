@@ -1,3 +1,4 @@
+import { attendedMinutes } from '#core/procedures/attended.ts'
 import type { Stage } from '#core/procedures/catalogue.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { isOver, stepState } from './reduce.ts'
@@ -27,7 +28,7 @@ export function petalsOf(procedure: Procedure, state: WorkState, stages: readonl
   })
 }
 
-/** Attended minutes (median) of the steps that are not over. */
+/** Attended minutes (median, everybody's hands added up) of the steps that are not over. */
 export function minutesLeft(procedure: Procedure, state: WorkState): number {
-  return procedure.steps.reduce((sum, s) => sum + (isOver(state, s.id) ? 0 : s.p50), 0)
+  return attendedMinutes(procedure.steps.filter((s) => !isOver(state, s.id)))
 }

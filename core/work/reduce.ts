@@ -1,4 +1,5 @@
 import type { Procedure, Step } from '#core/procedures/schema.ts'
+import { conflictOf } from './conflict.ts'
 import type { StepState, Timer, WorkEvent, WorkState } from './schema.ts'
 
 /** A step nobody has touched. */
@@ -9,6 +10,7 @@ export const waiting: StepState = {
   startedAt: null,
   finishedAt: null,
   reason: null,
+  event: null,
 }
 
 export function emptyState(): WorkState {
@@ -21,6 +23,7 @@ export function emptyState(): WorkState {
     checks: {},
     notes: [],
     found: [],
+    conflicts: [],
     handedOver: null,
   }
 }
@@ -58,7 +61,7 @@ export function workersOf(state: WorkState): Set<string> {
 }
 
 function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkState {
-  const at = event.serverTime
+  const at = event.offline?.at ?? event.serverTime
   switch (event.type) {
     case 'checked-in':
       return { ...state, checkedIn: true }
@@ -71,19 +74,24 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
         runningBy: event.author,
         by: add(old.by, event.author),
         startedAt: old.startedAt ?? at,
+        event: event.id,
       })
       return { ...next, timers: withoutAwaited(state.timers, procedure, event.data.step) }
     }
     case 'step-paused':
-      return withStep(state, event.data.step, { status: 'paused', runningBy: null })
+      return withStep(state, event.data.step, { status: 'paused', runningBy: null, event: event.id })
     case 'step-finished': {
       const { step } = event.data
       const old = stepState(state, step)
       const next = withStep(state, step, {
         status: 'finished',
         runningBy: null,
+        // Who wrote down a step's end without a line did it, also when somebody else stands there as running it.
+        by: event.offline ? add(old.by, event.author) : old.by,
         finishedAt: at,
         startedAt: old.startedAt ?? at,
+        reason: null,
+        event: event.id,
       })
       const dwell = dwellAfter(procedure, step)
       const timers = state.timers.filter((t) => t.step !== step)
@@ -95,6 +103,7 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
         runningBy: null,
         finishedAt: at,
         reason: event.data.reason,
+        event: event.id,
       })
       return { ...next, timers: state.timers.filter((t) => t.step !== event.data.step) }
     }
@@ -140,7 +149,17 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
 
 /** Applies one event to a job's state. Pure; events must come in ledger order. */
 export function reduce(state: WorkState, event: WorkEvent, procedure: Procedure): WorkState {
-  return { ...fold(state, event, procedure), position: event.position }
+  const conflict = conflictOf(state, event)
+  if (!conflict) return { ...fold(state, event, procedure), position: event.position }
+  const next = conflict.counted ? fold(state, event, procedure) : withHand(state, event)
+  return { ...next, conflicts: [...state.conflicts, conflict], position: event.position }
+}
+
+/** A fact that no longer changes a step: whoever wrote it down worked on it all the same. */
+function withHand(state: WorkState, event: WorkEvent): WorkState {
+  if (event.type !== 'step-started' && event.type !== 'step-finished') return state
+  const old = state.steps[event.data.step]
+  return old ? withStep(state, event.data.step, { by: add(old.by, event.author) }) : state
 }
 
 /** Folds a whole ledger. The same event twice (same id) counts once. */

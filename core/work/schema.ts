@@ -24,35 +24,56 @@ const Place = Type.Object(
   Strict,
 )
 
-/** What a person can say about a job at work. What changes the procedure is written by the server alone. */
-export const WorkIntent = Type.Union(
-  [
-    kind('step-started', OfStep),
-    kind('step-paused', OfStep),
-    kind('step-finished', OfStep),
-    kind('step-skipped', Type.Object({ step: StepId, reason: Type.String({ minLength: 3, maxLength: 500 }) }, Strict)),
-    kind('timer-started', OfStep),
-    kind('timer-ended', OfStep),
-    kind('check-passed', Place),
-    kind('check-failed', Place),
-    kind('note', Type.Object({ text: Type.String({ minLength: 1, maxLength: 1000 }) }, Strict)),
-    kind(
-      'damage-found',
-      Type.Object(
-        {
-          surface: Type.String({ pattern: '^[a-z0-9-]+\\.[a-z0-9-]+$', maxLength: 80 }),
-          kind: Type.String({ pattern: '^[a-z0-9-]+$', maxLength: 40 }),
-          note: Type.Optional(Type.String({ maxLength: 300 })),
-          photo: Type.Optional(Uuid),
-        },
-        Strict,
-      ),
+const intents = [
+  kind('step-started', OfStep),
+  kind('step-paused', OfStep),
+  kind('step-finished', OfStep),
+  kind('step-skipped', Type.Object({ step: StepId, reason: Type.String({ minLength: 3, maxLength: 500 }) }, Strict)),
+  kind('timer-started', OfStep),
+  kind('timer-ended', OfStep),
+  kind('check-passed', Place),
+  kind('check-failed', Place),
+  kind('note', Type.Object({ text: Type.String({ minLength: 1, maxLength: 1000 }) }, Strict)),
+  kind(
+    'damage-found',
+    Type.Object(
+      {
+        surface: Type.String({ pattern: '^[a-z0-9-]+\\.[a-z0-9-]+$', maxLength: 80 }),
+        kind: Type.String({ pattern: '^[a-z0-9-]+$', maxLength: 40 }),
+        note: Type.Optional(Type.String({ maxLength: 300 })),
+        photo: Type.Optional(Uuid),
+      },
+      Strict,
     ),
-    kind('handed-over', Type.Object({ to: Type.String({ minLength: 1, maxLength: 80 }) }, Strict)),
-  ],
-  { $id: 'work-event' },
-)
+  ),
+  kind('handed-over', Type.Object({ to: Type.String({ minLength: 1, maxLength: 80 }) }, Strict)),
+]
+
+/** What a person can say about a job at work. What changes the procedure is written by the server alone. */
+export const WorkIntent = Type.Union(intents, { $id: 'work-event' })
 export type WorkIntent = Static<typeof WorkIntent>
+
+/**
+ * Facts: what a device wrote down while it had no line, in its order. They are stored whatever else happened meanwhile.
+ * `sentAt` is the device's clock at sending: with it the server works out how long ago each was, and believes no device's time of day.
+ */
+export const Facts = Type.Object(
+  { events: Type.Array(Type.Union(intents), { minItems: 1, maxItems: 200 }), sentAt: Type.String({ maxLength: 40 }) },
+  Strict,
+)
+export type Facts = Static<typeof Facts>
+
+/** How an event that was recorded without a line stands to the rest of the ledger. */
+export const Offline = Type.Object(
+  {
+    /** When it happened, ISO 8601, as the server works it out. */
+    at: Type.String(),
+    /** Why it would have been refused as an intent when it came in; null when it would not. */
+    conflict: Type.Union([Type.String(), Type.Null()]),
+  },
+  Strict,
+)
+export type Offline = Static<typeof Offline>
 
 interface Envelope {
   id: string
@@ -64,6 +85,8 @@ interface Envelope {
   deviceSeq: number
   deviceTime: string
   serverTime: string
+  /** Only on facts. */
+  offline?: Offline
 }
 type Intent = WorkIntent extends infer W
   ? W extends { type: infer T; data: infer D }
@@ -96,6 +119,8 @@ export const StepState = Type.Object(
     startedAt: Nullable,
     finishedAt: Nullable,
     reason: Nullable,
+    /** The event that brought it to this status. */
+    event: Nullable,
   },
   Strict,
 )
@@ -118,6 +143,25 @@ export const HandedOver = Type.Union([
   Type.Object({ to: Type.String(), by: Type.String(), at: Type.String() }, Strict),
   Type.Null(),
 ])
+
+/** A fact that does not go together with what others did meanwhile: both are kept and named. */
+export const Conflict = Type.Object(
+  {
+    /** The fact. */
+    event: Type.String(),
+    type: Type.String(),
+    code: Type.String(),
+    by: Type.String(),
+    at: Type.String(),
+    step: Nullable,
+    /** The event it stands against, where there is one. */
+    against: Type.Union([Type.Object({ event: Type.String(), by: Type.Array(Type.String()) }, Strict), Type.Null()]),
+    /** Whether it changed the state all the same. */
+    counted: Type.Boolean(),
+  },
+  Strict,
+)
+export type Conflict = Static<typeof Conflict>
 
 export const WorkState = Type.Object(
   {
@@ -142,6 +186,7 @@ export const WorkState = Type.Object(
         Strict,
       ),
     ),
+    conflicts: Type.Array(Conflict),
     handedOver: HandedOver,
   },
   Strict,
@@ -161,6 +206,7 @@ export const LedgerEvent = Type.Object(
     deviceSeq: Type.Integer(),
     deviceTime: Type.String(),
     serverTime: Type.String(),
+    offline: Type.Optional(Offline),
   },
   Strict,
 )

@@ -7,6 +7,7 @@ const shortest = 0.2
 
 /**
  * What finished steps took in minutes of work, pauses left out, against the catalogue's minutes for them.
+ * A step with anything recorded without a line gives no time: device clocks are displayed, never trusted.
  * @param rates the shop's pace the procedure was made with: taken out again, so that paces never pile up
  */
 export function timingsOf(
@@ -17,6 +18,7 @@ export function timingsOf(
   const running = new Map<string, number>()
   const worked = new Map<string, { minutes: number; people: Set<string> }>()
   const timings: Timing[] = []
+  const untimed = new Set(events.flatMap((e) => (e.offline && 'step' in e.data ? [e.data.step] : [])))
   for (const event of events) {
     if (event.type !== 'step-started' && event.type !== 'step-paused' && event.type !== 'step-finished') continue
     const { step: id } = event.data
@@ -33,6 +35,7 @@ export function timingsOf(
     running.delete(id)
     const step = procedure.steps.find((s) => s.id === id)
     if (event.type !== 'step-finished' || !step || step.crew === 0 || step.byHand || so.minutes < shortest) continue
+    if (untimed.has(id)) continue
     timings.push({
       treatment: step.treatment,
       book: step.p50 / (rates[step.treatment] ?? 1),

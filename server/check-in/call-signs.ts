@@ -1,5 +1,10 @@
+export interface CallSign {
+  name: string
+  colour: string
+}
+
 /** Hedgerow plants short enough to call across a bay, each with the colour that travels with the job (4.5:1 and more on paper). */
-export const callSigns: readonly { name: string; colour: string }[] = [
+const first: readonly CallSign[] = [
   { name: 'Alder', colour: '#2F5D46' },
   { name: 'Teasel', colour: '#855220' },
   { name: 'Burdock', colour: '#365F86' },
@@ -25,3 +30,35 @@ export const callSigns: readonly { name: string; colour: string }[] = [
   { name: 'Bluet', colour: '#2C628F' },
   { name: 'Spindle', colour: '#93364A' },
 ]
+
+/** More plants for busy yards; colours come round again, names do not. */
+const more = `
+Agrimony Angelica Arum Ash Aspen Avens Barberry Bedstraw Beech Bellflower Betony Bilberry Bindweed Birch Bistort
+Blackthorn Bluebell Borage Bracken Briar Broom Bugle Bulrush Burnet Buttercup Catmint Celandine Centaury Cherry Chervil
+Chicory Cicely Cinquefoil Cleavers Columbine Cornel Cowslip Cranesbill Cress Crocus Daisy Dewberry Dogwood Elecampane
+Eyebright Fescue Feverfew Figwort Flax Foxglove Fumitory Furze Gentian Germander Goldenrod Goosegrass Gorse Groundsel
+Guelder Harebell Hawkbit Hawthorn Heather Hemp Henbit Holly Honesty Hop Hornbeam Hyssop Iris Ivy Juniper Knapweed Larch
+Lavender Lily Linden Ling Lovage Lupin Maple Marjoram Meadowsweet Medick Medlar Melick Melilot Mint Moss Mullein Mustard
+Myrtle Oak Orchis Osier Oxlip Pansy Parsley Periwinkle Pignut Pimpernel Pine Plantain Plum Poplar Poppy Primrose Privet
+Quince Ragwort Rampion Ransom Reed Restharrow Rocket Rosehip Rush Ryegrass Saffron Sage Sallow Samphire Saxifrage
+Scabious Selfheal Service Sloe Snowdrop Soapwort Speedwell Squill Stitchwort Stonecrop Sundew Tamarisk Tare Thrift Thyme
+Toadflax Tormentil Trefoil Valerian Vervain Vine Violet Wallflower Whin Whortle Woodbine Woodruff Wormwood Yew
+`
+  .trim()
+  .split(/\s+/)
+
+const plants: readonly CallSign[] = [
+  ...first,
+  ...more.map((name, i) => ({ name, colour: first[i % first.length]!.colour })),
+]
+
+/** The first call signs that are not taken: every plant once, then every plant with a number. */
+export function freeCallSigns(taken: ReadonlySet<string>, wanted: number): CallSign[] {
+  const free: CallSign[] = []
+  for (let round = 1; free.length < wanted; round++)
+    for (const plant of plants) {
+      const name = round === 1 ? plant.name : `${plant.name} ${round}`
+      if (!taken.has(name) && free.push({ name, colour: plant.colour }) === wanted) break
+    }
+  return free
+}

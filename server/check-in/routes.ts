@@ -100,8 +100,8 @@ export const checkInRoutes = ({ db, catalogue, now }: World): Route[] => {
       file: ['application/pdf'],
       handle: async ({ scope, params }) => {
         const job = await jobOf(db, scope, params.id!)
-        const name = `check-in-${job.callSign.toLowerCase()}.pdf`
-        return { type: 'application/pdf', bytes: await checkInPdf(job, scope.shopName, catalogue), name }
+        const name = `check-in-${job.callSign.toLowerCase().replace(' ', '-')}.pdf`
+        return { type: 'application/pdf', bytes: await checkInPdf(job, scope, catalogue), name }
       },
     }),
     route({

@@ -6,12 +6,14 @@ import { strokePoints } from '#core/formats/stroke.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { expectationsOf } from '#core/procedures/expectations.ts'
 import type { CheckIn } from '#core/procedures/schema.ts'
+import { momentIn } from '#core/units/shop-time.ts'
 import type { JobRow } from '#server/http/jobs.ts'
 import { heading, list, pdf, printable, soft } from '#server/http/pdf.ts'
+import type { Scope } from '#server/http/scope.ts'
 
 const answer = (given: boolean | null | undefined) => (given === true ? 'yes' : given === false ? 'no' : 'not asked')
 
-function signature({ agreement }: CheckIn): Content {
+function signature({ agreement }: CheckIn, zone: string): Content {
   if (!agreement) return { text: 'Not signed yet.', color: soft }
   const lines = agreement.strokes.map(
     (stroke) => `<polyline points="${strokePoints(stroke)}" fill="none" stroke="#1F3329" stroke-width="2"/>`,
@@ -19,13 +21,17 @@ function signature({ agreement }: CheckIn): Content {
   return {
     stack: [
       { svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 300 100">${lines.join('')}</svg>`, width: 150 },
-      { text: printable(`${agreement.name}, ${agreement.at.slice(0, 16).replace('T', ' ')} UTC`) },
+      { text: printable(`${agreement.name}, ${momentIn(zone, agreement.at)}`) },
     ],
   }
 }
 
 /** The check-in as one printable sheet: the car's condition, what was told and asked, and the signature. @returns a PDF */
-export function checkInPdf(job: JobRow, shopName: string, catalogue: Catalogue): Promise<Buffer> {
+export function checkInPdf(
+  job: JobRow,
+  { shopName, timeZone }: Pick<Scope, 'shopName' | 'timeZone'>,
+  catalogue: Catalogue,
+): Promise<Buffer> {
   const { checkIn } = job
   const { vehicle } = checkIn
   const surfaces = surfacesOf(vehicle.body, catalogue.surfaces)
@@ -89,6 +95,6 @@ export function checkInPdf(job: JobRow, shopName: string, catalogue: Catalogue):
       text: 'Deep stains may return as the car dries; then we treat them again, twice at most. A clean wheel can feel slightly tacky, and drying time is not bad work. Damage that lay under the dirt is recorded with its time and photo when it appears.',
     },
     heading('Agreed'),
-    signature(checkIn),
+    signature(checkIn, timeZone),
   ])
 }

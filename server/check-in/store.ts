@@ -9,7 +9,7 @@ import { type JobRow, jobOf } from '#server/http/jobs.ts'
 import { announce } from '#server/http/live.ts'
 import { Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
-import { callSigns } from './call-signs.ts'
+import { type CallSign, freeCallSigns } from './call-signs.ts'
 import type { JobView } from './views.ts'
 
 export function jobView(job: JobRow): JobView {
@@ -44,17 +44,16 @@ async function judgeCustomer(db: Database | Transaction, scope: Scope, { custome
     ])
 }
 
-/** Call signs no open job of the shop has, in their usual order. */
-async function freeCallSigns(db: Database | Transaction, scope: Scope) {
+/** So many call signs no open job of the shop has, in their usual order. */
+async function callSignsFor(db: Database | Transaction, scope: Scope, wanted: number): Promise<CallSign[]> {
   const taken = await db
     .select({ name: jobs.openCallSign })
     .from(jobs)
     .where(and(eq(jobs.shop, scope.shop), isNotNull(jobs.openCallSign)))
-  const names = new Set(taken.map((t) => t.name))
-  return callSigns.filter((c) => !names.has(c.name))
+  return freeCallSigns(new Set(taken.map((t) => t.name!)), wanted)
 }
 
-const draftRow = (scope: Scope, job: NewJob, sign: (typeof callSigns)[number]) => ({
+const draftRow = (scope: Scope, job: NewJob, sign: CallSign) => ({
   ...job,
   ...keysOf(job.checkIn),
   shop: scope.shop,
@@ -67,19 +66,17 @@ const draftRow = (scope: Scope, job: NewJob, sign: (typeof callSigns)[number]) =
   position: 0,
 })
 
+const busy = () => new Problem(503, 'busy', 'Many vehicles are being taken in at once. Try again.')
+/** Tries to get a call sign that others want at the same moment. */
+const patience = 24
+
 /** Opens a job with the first call sign that no open job of the shop has. Sent twice, it is still one job. */
 export async function openJob(db: Database, scope: Scope, job: NewJob): Promise<JobRow> {
   await judgeCustomer(db, scope, job.checkIn)
-  for (let attempt = 0; attempt <= callSigns.length; attempt++) {
-    const open = await freeCallSigns(db, scope)
-    // The first free one; after somebody was quicker any, so that many at once do not chase the same name.
-    const free = open[attempt === 0 ? 0 : Math.floor(Math.random() * open.length)]
-    if (!free)
-      throw new Problem(
-        409,
-        'no-call-sign',
-        `All ${callSigns.length} call signs are in use. Hand a vehicle over first.`,
-      )
+  for (let attempt = 0; ; attempt++) {
+    // The first free one; after somebody was quicker any of a few, so that many at once do not chase the same name.
+    const open = await callSignsFor(db, scope, attempt === 0 ? 1 : 24)
+    const free = open[Math.floor(Math.random() * open.length)]!
     try {
       await inTransaction(db, async (tx) => {
         await announce(tx, { shop: scope.shop, topic: 'job', job: job.id })
@@ -92,6 +89,7 @@ export async function openJob(db: Database, scope: Scope, job: NewJob): Promise<
       const [there] = await db.select().from(jobs).where(eq(jobs.id, job.id))
       if (there && there.shop === scope.shop) return there
       if (there) throw new Problem(409, 'id-taken', 'This id is in use. Make a new one.')
+      if (attempt >= patience) throw busy()
     }
   }
   return jobOf(db, scope, job.id)
@@ -109,13 +107,7 @@ export async function openJobs(db: Database, scope: Scope, list: readonly NewJob
   for (let attempt = 0; attempt < 6; attempt++) {
     try {
       await inTransaction(db, async (tx) => {
-        const free = await freeCallSigns(tx, scope)
-        if (free.length < list.length)
-          throw new Problem(
-            409,
-            'no-call-sign',
-            `${free.length} call signs are free and the list has ${list.length} vehicles. Hand vehicles over, or take a shorter list.`,
-          )
+        const free = await callSignsFor(tx, scope, list.length)
         await tx.insert(jobs).values(list.map((job, i) => draftRow(scope, job, free[i]!)))
         for (const id of ids) await announce(tx, { shop: scope.shop, topic: 'job', job: id })
       })
@@ -133,7 +125,7 @@ export async function openJobs(db: Database, scope: Scope, list: readonly NewJob
         throw new Problem(409, 'id-taken', 'A part of this list has been taken in already under other contents.')
     }
   }
-  throw new Problem(503, 'busy', 'Many vehicles are being taken in at once. Try again.')
+  throw busy()
 }
 
 /** Saves a draft over the version it was made from. @throws Problem 409 with what is there now when that is not the newest */

@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox'
 import { Uuid } from '#core/units/uuid.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
-import { addCustomer, changeCustomer, customersOf, eraseCustomer } from './store.ts'
+import { addCustomer, changeCustomer, customerOf, customersOf, eraseCustomer } from './store.ts'
 import { CustomerFields, CustomerView } from './views.ts'
 
 const Strict = { additionalProperties: false }
@@ -11,8 +11,20 @@ export const customerRoutes = ({ db, files }: World): Route[] => [
     method: 'GET',
     path: '/api/customers',
     allow: 'customers.see',
+    query: {
+      find: 'Only those with this in name or contact.',
+      after: 'The last customer of the page before; at most 100 come at once.',
+    },
     answer: Type.Array(CustomerView),
-    handle: ({ scope }) => customersOf(db, scope),
+    handle: ({ scope, query }) =>
+      customersOf(db, scope, (query.find ?? '').trim().slice(0, 80), query.after?.slice(0, 36)),
+  }),
+  route({
+    method: 'GET',
+    path: '/api/customers/:id',
+    allow: 'customers.see',
+    answer: CustomerView,
+    handle: ({ scope, params }) => customerOf(db, scope, params.id!),
   }),
   route({
     method: 'POST',

@@ -1,4 +1,4 @@
-import { and, eq, inArray } from 'drizzle-orm'
+import { and, eq, gt, inArray, like, or } from 'drizzle-orm'
 import type { CheckIn } from '#core/procedures/schema.ts'
 import type { Database } from '#server/database/connection.ts'
 import { customers, jobs, photos, procedures } from '#server/database/schema.ts'
@@ -22,8 +22,38 @@ const columns = {
 }
 const mine = (scope: Scope, id: string) => and(eq(customers.shop, scope.shop), eq(customers.id, id))
 
-export const customersOf = (db: Database, scope: Scope): Promise<CustomerView[]> =>
-  db.select(columns).from(customers).where(eq(customers.shop, scope.shop)).orderBy(customers.name).limit(2000)
+/** Customers that come at once; whoever wants more asks for those after the last. */
+const page = 100
+
+/**
+ * Customers by name, a page at a time.
+ * @param find only those whose name or contact has this in it
+ * @param after the customer the page before ended with
+ */
+export async function customersOf(db: Database, scope: Scope, find: string, after?: string): Promise<CustomerView[]> {
+  // Percent and underscore mean themselves to people.
+  const pattern = `%${find.replace(/[\\%_]/g, '\\$&')}%`
+  const [last] = after ? await db.select(columns).from(customers).where(mine(scope, after)) : []
+  if (after && !last) throw notFound('customer')
+  return db
+    .select(columns)
+    .from(customers)
+    .where(
+      and(
+        eq(customers.shop, scope.shop),
+        find === '' ? undefined : or(like(customers.name, pattern), like(customers.contact, pattern)),
+        last && or(gt(customers.name, last.name), and(eq(customers.name, last.name), gt(customers.id, last.id))),
+      ),
+    )
+    .orderBy(customers.name, customers.id)
+    .limit(page)
+}
+
+export async function customerOf(db: Database, scope: Scope, id: string): Promise<CustomerView> {
+  const [there] = await db.select(columns).from(customers).where(mine(scope, id))
+  if (!there) throw notFound('customer')
+  return there
+}
 
 /** Adds a customer. Sent twice with one id it is one. */
 export async function addCustomer(

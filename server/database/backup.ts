@@ -7,7 +7,8 @@ import { type Readable, Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { createGunzip, createGzip } from 'node:zlib'
 import mysql from 'mysql2/promise'
-import { newestMigration } from './schema-version.ts'
+import { connect } from './connection.ts'
+import { migrationIn, migrationOf, newestMigration } from './schema-version.ts'
 
 export interface Manifest {
   made: string
@@ -87,6 +88,16 @@ async function load(uri: string, database: string, sql: Readable) {
 const plain = (folder: string) => createReadStream(join(folder, 'database.sql.gz')).pipe(createGunzip())
 const nowhere = () => createWriteStream('/dev/null')
 
+/** The migration a database stands at, which may be older than this program's newest. */
+async function migrationThere(uri: string): Promise<Manifest['migration']> {
+  const connection = connect(uri)
+  try {
+    return migrationOf(await migrationIn(connection))
+  } finally {
+    await connection.close()
+  }
+}
+
 /**
  * Writes one consistent moment of the database, and the files beside it, into a new folder, then reads it back: the dump is loaded into a
  * scratch database and dumped again, and both must be the same byte for byte.
@@ -119,7 +130,7 @@ export async function backup(uri: string, target: string, files: string, now: st
   }
   const manifest: Manifest = {
     made: now,
-    migration: { when: newestMigration.when, tag: newestMigration.tag },
+    migration: await migrationThere(uri),
     ...dump,
     files: count,
   }

@@ -13,6 +13,12 @@ const journal = JSON.parse(
 /** The schema this code was written for. */
 export const newestMigration = journal.entries.at(-1)!
 
+/** The migration made at a time. */
+export function migrationOf(when: number): { when: number; tag: string } {
+  const entry = journal.entries.find((e) => e.when === when)
+  return { when, tag: entry?.tag ?? 'none' }
+}
+
 /** When the newest migration in a database was made; 0 for an empty one. */
 export async function migrationIn({ pool }: Connection): Promise<number> {
   const [tables] = await pool.query(

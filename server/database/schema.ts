@@ -15,6 +15,7 @@ import type { Body } from '#core/cabin/schema.ts'
 import type { Mix, Ratio } from '#core/mixing/schema.ts'
 import type { PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
 import type { CheckIn, JobSettings, Procedure, ProcedureRequest, StandardSettings } from '#core/procedures/schema.ts'
+import type { Offline } from '#core/work/schema.ts'
 
 /** JSON that arrives parsed or as text, depending on how it was selected. */
 const json = <T>(name: string) =>
@@ -201,7 +202,8 @@ export const jobs = mysqlTable(
   },
   (t) => [
     uniqueIndex('jobs_open_call_sign').on(t.shop, t.openCallSign),
-    index('jobs_state').on(t.shop, t.state),
+    index('jobs_state').on(t.shop, t.state, t.arrives),
+    index('jobs_arrives').on(t.shop, t.arrives),
     index('jobs_plate').on(t.shop, t.plateKey),
     index('jobs_vin').on(t.shop, t.vin),
     index('jobs_customer').on(t.shop, t.customer),
@@ -338,6 +340,8 @@ export const events = mysqlTable(
     deviceSeq: int('device_seq').notNull(),
     deviceTime: varchar('device_time', { length: 40 }).notNull(),
     serverTime: moment('server_time').notNull(),
+    /** Only on facts: when it really happened, and what it stands against. */
+    offline: json<Offline | null>('offline'),
   },
   (t) => [primaryKey({ columns: [t.job, t.position] }), uniqueIndex('events_id').on(t.id)],
 )
@@ -411,6 +415,8 @@ export const lots = mysqlTable(
   (t) => [index('lots_item').on(t.shop, t.item, t.received)],
 )
 
+/** Why a lot changed: poured into a batch, used up by a vehicle, or set right by a count. */
+export type MoveKind = 'batch' | 'vehicle' | 'count'
 /** Every change of a lot, with its reason. */
 export const stockMoves = mysqlTable(
   'stock_moves',
@@ -419,11 +425,18 @@ export const stockMoves = mysqlTable(
     shop: id('shop_id').notNull(),
     lot: id('lot_id').notNull(),
     change: double('amount_change').notNull(),
+    kind: varchar('kind', { length: 10 }).$type<MoveKind>().notNull().default('batch'),
+    /** The vehicle that used it up; null for everything else. */
+    job: id('job_id'),
     reason: varchar('reason', { length: 200 }).notNull(),
     author: id('author').notNull(),
     at: moment('at').notNull(),
   },
-  (t) => [index('stock_moves_lot').on(t.lot, t.at)],
+  (t) => [
+    index('stock_moves_lot').on(t.lot, t.at),
+    index('stock_moves_shop').on(t.shop, t.at),
+    index('stock_moves_job').on(t.shop, t.job),
+  ],
 )
 
 export const plans = mysqlTable(

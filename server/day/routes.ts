@@ -6,7 +6,7 @@ import { minutesLeft, petalsOf } from '#core/work/progress.ts'
 import { isOver, stepState } from '#core/work/reduce.ts'
 import { people, plans } from '#server/database/schema.ts'
 import { bottlesOf } from '#server/http/bottles.ts'
-import { openJobs, placesOf } from '#server/http/jobs.ts'
+import { openJobs } from '#server/http/open-jobs.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
 import { DayView } from './views.ts'
 
@@ -25,7 +25,7 @@ export const dayRoutes = ({ db, catalogue, now }: World): Route[] => [
         .select({ answer: plans.answer })
         .from(plans)
         .where(and(eq(plans.shop, scope.shop), eq(plans.day, day)))
-      const jobs = await openJobs(db, scope)
+      const jobs = await openJobs(db, scope, catalogue)
       return {
         day,
         now: minuteOf(scope.timeZone, day, at),
@@ -35,7 +35,7 @@ export const dayRoutes = ({ db, catalogue, now }: World): Route[] => [
             ? [{ id, name, product: catalogue.products.find((p) => p.id === content.product)?.name ?? content.product }]
             : [],
         ),
-        jobs: jobs.map(({ job, procedure, state }) => {
+        jobs: jobs.map(({ job, procedure, state, places }) => {
           const { vehicle } = job.checkIn
           const ends = (plan?.answer.assignments ?? [])
             .filter((a) => a.activity.startsWith(activityId(job.id, '')))
@@ -62,14 +62,7 @@ export const dayRoutes = ({ db, catalogue, now }: World): Route[] => [
               })),
             stepsDone: attended.filter((s) => isOver(state, s.id)).length,
             steps: attended.length,
-            needs: procedure
-              ? needsOf(
-                  procedure,
-                  state,
-                  placesOf(job.checkIn, catalogue).map((p) => p.id),
-                  at,
-                )
-              : [],
+            needs: procedure ? needsOf(procedure, state, places, at) : [],
           }
         }),
       }

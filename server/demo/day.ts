@@ -110,5 +110,5 @@ export async function seedDemo(world: World): Promise<void> {
       now,
     )
   }
-  await makePlan(world.db, lead, now)
+  await makePlan(world.db, lead, world.catalogue, now)
 }

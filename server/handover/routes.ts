@@ -20,7 +20,7 @@ export const handoverRoutes = ({ db, catalogue }: World): Route[] => [
         job: { id: job.id, callSign: job.callSign, colour: job.colour, state: job.state },
         shopName: scope.shopName,
         checkIn: job.checkIn,
-        report: reportOf(job.checkIn, procedure, state, catalogue),
+        report: reportOf(job.checkIn, procedure, state, catalogue, scope.timeZone),
         names: Object.fromEntries(crew.map((p) => [p.id, p.name])),
       }
     },

@@ -7,6 +7,7 @@ import { deleteCookie, getCookie, setCookie } from 'hono/cookie'
 import { etag } from 'hono/etag'
 import { streamSSE } from 'hono/streaming'
 import { bodySize } from './body-size.ts'
+import { Caller } from './caller.ts'
 import { jobOf } from './jobs.ts'
 import { KnownScopes } from './known-scopes.ts'
 import { RateLimit } from './limits.ts'
@@ -51,12 +52,12 @@ const sessionView = ({ person, name, role, shopName, timeZone }: Scope): Session
 const bodyMethods = new Set(['POST', 'PUT'])
 
 /** A state change must come from our own pages: browsers send Origin and Sec-Fetch-Site, and neither can be forged by a page. */
-function refuseForeignOrigin(c: Context) {
+function refuseForeignOrigin(c: Context, caller: Caller) {
   const site = c.req.header('sec-fetch-site')
   if (site && site !== 'same-origin' && site !== 'none')
     throw new Problem(403, 'foreign-origin', 'This request came from another site and was refused.')
   const origin = c.req.header('origin')
-  if (origin && URL.canParse(origin) && new URL(origin).host === c.req.header('host')) return
+  if (origin && URL.canParse(origin) && caller.isOurs(new URL(origin).host, c)) return
   if (origin) throw new Problem(403, 'foreign-origin', 'This request came from another site and was refused.')
 }
 
@@ -138,10 +139,9 @@ function install(app: Hono<Env>, route: Route, world: World, scopes: KnownScopes
   })
 }
 
-function installDoor(app: Hono<Env>, world: World, door: Door, scopes: KnownScopes) {
-  const secure = (c: Context) => c.req.url.startsWith('https:')
+function installDoor(app: Hono<Env>, world: World, door: Door, scopes: KnownScopes, caller: Caller) {
   const cookie = (c: Context, name: string, token: string, maxAge: number) =>
-    setCookie(c, name, token, { httpOnly: true, sameSite: 'Strict', path: '/', maxAge, secure: secure(c) })
+    setCookie(c, name, token, { httpOnly: true, sameSite: 'Strict', path: '/', maxAge, secure: caller.isHttps(c) })
   const deviceHere = async (c: Context) => {
     const token = getCookie(c, deviceCookie)
     return token ? deviceOf(world.db, token) : undefined
@@ -262,14 +262,18 @@ export function createApp(world: World, routes: readonly Route[], door: Door, en
     })
   })
   app.use((c, next) => (c.req.path.startsWith('/api/') ? dataSecurity : pageSecurity)(c, next))
-  const limit = new RateLimit(world.requestsPerSecond ?? 60, 4 * (world.requestsPerSecond ?? 60))
+  const scopes = new KnownScopes(world.db, world.live)
+  const caller = new Caller(world.outside ?? {})
+  const limit = new RateLimit(world.requestsPerSecond ?? 60)
   app.use('/api/*', async (c, next) => {
     c.header('cache-control', c.req.method === 'GET' ? 'private, no-cache' : 'no-store')
-    // By session or device where there is one, else all strangers share one bucket.
-    const wait = limit.take(getCookie(c, sessionCookie) ?? getCookie(c, deviceCookie) ?? 'stranger')
+    // By session where one is known to be real, else by where the call comes from: a cookie that nobody gave out buys nothing, and to be
+    // looked up at all costs one of the address's own calls.
+    const session = scopes.recall(getCookie(c, sessionCookie))?.session
+    const wait = await limit.take(session ? `session ${session}` : `address ${caller.address(c)}`)
     if (wait > 0)
       throw new Problem(429, 'too-fast', `Too many requests. Try again in ${wait} s.`, [], { retryAfter: wait })
-    if (c.req.method !== 'GET' && c.req.method !== 'HEAD') refuseForeignOrigin(c)
+    if (c.req.method !== 'GET' && c.req.method !== 'HEAD') refuseForeignOrigin(c, caller)
     await next()
   })
   // On a yard's thin line a day's plan is a tenth of its size; the endless stream is left alone.
@@ -299,8 +303,7 @@ export function createApp(world: World, routes: readonly Route[], door: Door, en
     }
   })
   app.get('/api/openapi.json', (c) => c.json(description))
-  const scopes = new KnownScopes(world.db, world.live)
-  installDoor(app, world, door, scopes)
+  installDoor(app, world, door, scopes, caller)
   installLive(app, world, scopes, ending)
   for (const route of routes) install(app, route, world, scopes)
   app.all('/api/*', (c) => {
@@ -318,6 +321,7 @@ export function createApp(world: World, routes: readonly Route[], door: Door, en
         cause: (error.cause as Error | undefined)?.message,
         stack: error.stack,
       })
+    if ('retryAfter' in document) c.header('retry-after', String(document.retryAfter))
     return c.json(document, document.status as 400, { 'content-type': 'application/problem+json' })
   })
   return app

@@ -1,4 +1,4 @@
-import { and, eq, gt, ne } from 'drizzle-orm'
+import { and, eq, gt } from 'drizzle-orm'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { checkListFor } from '#core/handover/check-list.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
@@ -46,6 +46,10 @@ export async function issuedProcedure(db: Reader, scope: Scope, job: Pick<JobRow
   return row ?? null
 }
 
+/** An event as the ledger gives it out: without its shop, and `offline` only on facts. */
+export const workEvent = ({ shop: _shop, offline, ...event }: typeof events.$inferSelect): WorkEvent =>
+  ({ ...event, ...(offline ? { offline } : {}) }) as unknown as WorkEvent
+
 /** A job's events in ledger order. @param after only those at later positions @param most no more than so many */
 export async function eventsOf(db: Reader, scope: Scope, job: string, after = 0, most?: number): Promise<WorkEvent[]> {
   const query = db
@@ -54,7 +58,7 @@ export async function eventsOf(db: Reader, scope: Scope, job: string, after = 0,
     .where(and(eq(events.shop, scope.shop), eq(events.job, job), after > 0 ? gt(events.position, after) : undefined))
     .orderBy(events.position)
   const rows = await (most === undefined ? query : query.limit(most))
-  return rows.map(({ shop: _shop, ...event }) => event as unknown as WorkEvent)
+  return rows.map(workEvent)
 }
 
 const nothing: Procedure = {
@@ -74,16 +78,6 @@ export async function jobAtWork(db: Reader, scope: Scope, id: string, lock = fal
   const issued = await issuedProcedure(db, scope, job)
   const state = job.position === 0 ? emptyState() : replay(await eventsOf(db, scope, id), issued?.procedure ?? nothing)
   return { job, procedure: issued?.procedure ?? null, state }
-}
-
-/** All jobs of the shop that are not handed over, with their states. */
-export async function openJobs(db: Database, scope: Scope): Promise<JobAtWork[]> {
-  const rows = await db
-    .select({ id: jobs.id })
-    .from(jobs)
-    .where(and(eq(jobs.shop, scope.shop), ne(jobs.state, 'handed-over')))
-    .orderBy(jobs.arrives)
-  return Promise.all(rows.map((row) => jobAtWork(db, scope, row.id)))
 }
 
 /** The final check's places for a car. */

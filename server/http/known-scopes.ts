@@ -23,6 +23,12 @@ export class KnownScopes {
     })
   }
 
+  /** The scope of a token that was found to be real lately; undefined says nothing. */
+  recall(token: string | undefined): Scope | undefined {
+    const there = token === undefined ? undefined : this.known.get(tokenHash(token))
+    return there && Date.now() < there.until ? there.scope : undefined
+  }
+
   /** The scope of a session token; undefined when it is unknown, over, or its device was sent away. */
   async of(token: string): Promise<Scope | undefined> {
     const key = tokenHash(token)

@@ -1,5 +1,6 @@
 import { and, asc, eq, gt, lt } from 'drizzle-orm'
-import { lots, stockMoves } from '#server/database/schema.ts'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import { lots, type MoveKind, stockMoves } from '#server/database/schema.ts'
 import type { Transaction } from '#server/database/transaction.ts'
 import type { Scope } from './scope.ts'
 import { uuidv7 } from './uuid.ts'
@@ -36,7 +37,7 @@ export async function drawFrom(
   scope: Scope,
   lot: Lot,
   amount: number,
-  reason: string,
+  why: { kind: MoveKind; reason: string; job?: string },
   now: string,
 ): Promise<void> {
   const change = -Math.min(amount, lot.left)
@@ -46,5 +47,22 @@ export async function drawFrom(
     .where(eq(lots.id, lot.id))
   await tx
     .insert(stockMoves)
-    .values({ id: uuidv7(), shop: scope.shop, lot: lot.id, change, reason, author: scope.person, at: now })
+    .values({ ...why, id: uuidv7(), shop: scope.shop, lot: lot.id, change, author: scope.person, at: now })
+}
+
+/**
+ * Takes what a vehicle uses up (gloves, swabs …) from the oldest lots that were there when it came. Called in the transaction that hands
+ * the vehicle over, so that it is counted with it or not at all.
+ */
+export async function drawForVehicle(
+  tx: Transaction,
+  scope: Scope,
+  job: { id: string; arrives: string },
+  catalogue: Catalogue,
+  now: string,
+): Promise<void> {
+  for (const { id: item, perVehicle } of catalogue.consumables) {
+    const lot = await oldestLot(tx, scope, item, job.arrives)
+    if (lot) await drawFrom(tx, scope, lot, perVehicle, { kind: 'vehicle', reason: '', job: job.id }, now)
+  }
 }

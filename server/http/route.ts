@@ -2,6 +2,7 @@ import type { Static, TSchema } from '@sinclair/typebox'
 import type { Logger } from 'pino'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { Database } from '#server/database/connection.ts'
+import type { Outside } from './caller.ts'
 import type { FileStore } from './files.ts'
 import type { Live } from './live.ts'
 import type { Permission } from './roles.ts'
@@ -17,6 +18,7 @@ export interface World {
   now(): string
   /** How fast one caller may ask, on average; bursts of four times as many. */
   requestsPerSecond?: number
+  outside?: Outside
 }
 /** What a route with `file` answers. */
 export interface FileAnswer {

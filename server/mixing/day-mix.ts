@@ -14,7 +14,7 @@ const margin = 1.15
 
 /** What to mix and load for everything that is booked and not over. */
 export async function dayMixOf(db: Database, scope: Scope, catalogue: Catalogue, now: string): Promise<DayMixView> {
-  const demand = (await demandOf(db, scope)).map((d) => ({ ...d, ml: d.ml * margin }))
+  const demand = (await demandOf(db, scope, catalogue)).map((d) => ({ ...d, ml: d.ml * margin }))
   const vessels = await containersOf(db, scope, now)
   const answer = dayMix(
     demand,

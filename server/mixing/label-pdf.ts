@@ -4,6 +4,7 @@ import { fillStripSvg, stripWidth } from '#core/formats/fill-strip.ts'
 import { fillMarks } from '#core/mixing/marks.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
+import { dayIn, momentIn } from '#core/units/shop-time.ts'
 import { pdf, printable, soft } from '#server/http/pdf.ts'
 import type { BatchView, ContainerView } from './views.ts'
 
@@ -11,7 +12,7 @@ import type { BatchView, ContainerView } from './views.ts'
 const pointsPerMm = 72 / 25.4
 
 /** What has to stand on a bottle that is not the original: what, how strong, since when, by whom, what it does, and where to read on. */
-export async function labelPdf(batch: BatchView, catalogue: Catalogue, address: string): Promise<Buffer> {
+export async function labelPdf(batch: BatchView, catalogue: Catalogue, address: string, zone: string): Promise<Buffer> {
   const product = catalogue.products.find((p) => p.id === batch.product)!
   const qr = await QRCode.toString(address, { type: 'svg', margin: 1 })
   return pdf(`Label ${product.name}`, [
@@ -25,11 +26,9 @@ export async function labelPdf(batch: BatchView, catalogue: Catalogue, address: 
                 { text: printable(product.name), bold: true, fontSize: 20 },
                 { text: printable(`${sayRatio(batch.ratio)} · ${product.role}`), fontSize: 14 },
                 {
-                  text: printable(
-                    `${sayVolume(batch.fill)} mixed ${batch.made.slice(0, 16).replace('T', ' ')} UTC by ${batch.author}`,
-                  ),
+                  text: printable(`${sayVolume(batch.fill)} mixed ${momentIn(zone, batch.made)} by ${batch.author}`),
                 },
-                { text: batch.useBy ? `Use by ${batch.useBy.slice(0, 10)}` : '', bold: true },
+                { text: batch.useBy ? `Use by ${dayIn(zone, batch.useBy)}` : '', bold: true },
                 {
                   columns: product.pictograms.map((p) => ({ svg: pictogramSvg(p), width: 46 })),
                   columnGap: 6,

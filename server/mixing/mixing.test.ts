@@ -4,6 +4,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { demoShop } from '#server/demo/shop.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
+import { intent } from '../../tests/support/intent.ts'
 import { type Caller, otherShop, type TestWorld, testWorld } from '../../tests/support/world.ts'
 
 let t: TestWorld
@@ -312,16 +313,24 @@ describe('stock and the day', () => {
     expect((await stranger.send('POST', '/api/stock/counts', { ...counted, id: uuidv7() })).status).toBe(404)
     await rinse(id)
   })
-  it('a vehicle handed over takes its gloves, once, however often and by however many it is looked at', async () => {
+  it('a vehicle handed over takes its gloves then and once, and looking at the shelf writes nothing', async () => {
     const gloves = lot({ item: 'gloves', code: 'G-0', amount: 50, price: 900 })
     await hand.send('POST', '/api/stock/lots', gloves)
     const id = uuidv7()
     const arrives = new Date(Date.now() + 60_000).toISOString()
     await lead.send('POST', '/api/jobs', { id, checkIn: carA().checkIn, arrives, due: null })
     expect(item((await hand.get('/api/stock')).body, 'gloves').left).toBe(50)
-    await t.connection.pool.query("UPDATE jobs SET state = 'handed-over', open_call_sign = NULL WHERE id = ?", [id])
+    await lead.send('POST', `/api/jobs/${id}/procedure`)
+    // Driven away while the yard had no line: a fact, whatever was still open, and told from two phones.
+    const gone = () => ({ events: [intent('handed-over', { to: 'the owner' })], sentAt: new Date().toISOString() })
+    expect((await front.send('POST', `/api/jobs/${id}/events`, gone())).status).toBe(200)
+    expect((await lead.send('POST', `/api/jobs/${id}/events`, gone())).status).toBe(200)
+    const moves = async () =>
+      ((await t.connection.pool.query('select kind, job_id from stock_moves order by id'))[0] as unknown[]).length
+    const before = await moves()
     const seen = await Promise.all(Array.from({ length: 6 }, () => hand.get('/api/stock')))
     expect(seen.every((s) => s.status === 200)).toBe(true)
+    expect(await moves()).toBe(before)
     const perVehicle = t.world.catalogue.consumables.find((c) => c.id === 'gloves')!.perVehicle
     expect(item((await hand.get('/api/stock')).body, 'gloves').left).toBe(50 - perVehicle)
   })

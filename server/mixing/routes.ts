@@ -139,7 +139,7 @@ export const mixingRoutes = ({ db, catalogue, files, now }: World): Route[] => [
     path: '/api/mixing/demand',
     allow: 'mixing.see',
     answer: Type.Array(DemandView),
-    handle: ({ scope }) => demandOf(db, scope),
+    handle: ({ scope }) => demandOf(db, scope, catalogue),
   }),
   route({
     method: 'GET',
@@ -184,7 +184,7 @@ export const mixingRoutes = ({ db, catalogue, files, now }: World): Route[] => [
       const from = (query.from ?? '').slice(0, 120)
       return {
         type: 'application/pdf',
-        bytes: await labelPdf(batch, catalogue, `${from}/mixing/batch/${batch.id}`),
+        bytes: await labelPdf(batch, catalogue, `${from}/mixing/batch/${batch.id}`, scope.timeZone),
         name: 'label.pdf',
       }
     },

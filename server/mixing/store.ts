@@ -8,9 +8,9 @@ import { isOver } from '#core/work/reduce.ts'
 import type { Database } from '#server/database/connection.ts'
 import { batches, containers, lots, people } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
-import { openJobs } from '#server/http/jobs.ts'
 import { announce } from '#server/http/live.ts'
 import { drawFrom, oldestLot } from '#server/http/lots.ts'
+import { openJobs } from '#server/http/open-jobs.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { containersOf, judgeContent, useByOf } from './containers.ts'
@@ -63,9 +63,9 @@ export async function batchOf(db: Database, scope: Scope, id: string): Promise<B
 }
 
 /** What the steps that are not over still need, by product and ratio. */
-export async function demandOf(db: Database, scope: Scope): Promise<DemandView[]> {
+export async function demandOf(db: Database, scope: Scope, catalogue: Catalogue): Promise<DemandView[]> {
   const demand = new Map<string, DemandView>()
-  for (const { job, procedure, state } of await openJobs(db, scope)) {
+  for (const { job, procedure, state } of await openJobs(db, scope, catalogue)) {
     for (const step of procedure?.steps ?? []) {
       if (!step.product || isOver(state, step.id)) continue
       const { id, name, ratio, ml } = step.product
@@ -143,7 +143,7 @@ async function draw(tx: Transaction, scope: Scope, batch: NewBatch, ml: number, 
   if (batch.lot && !named) throw notFound('lot')
   const lot = named ?? (await oldestLot(tx, scope, batch.product))
   if (!lot) return null
-  await drawFrom(tx, scope, lot, ml, `batch ${batch.id}`, now)
+  await drawFrom(tx, scope, lot, ml, { kind: 'batch', reason: `batch ${batch.id}` }, now)
   await announce(tx, { shop: scope.shop, topic: 'stock' })
   return lot.id
 }

@@ -1,4 +1,4 @@
-import { and, desc, eq, gt, isNull, lt } from 'drizzle-orm'
+import { and, desc, eq, gt, isNotNull, isNull, lt } from 'drizzle-orm'
 import type { Database } from '#server/database/connection.ts'
 import { attempts, audit, devices, people, sessions } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
@@ -120,7 +120,6 @@ export async function sessionsOf(db: Database, scope: Scope) {
     .innerJoin(devices, and(eq(devices.id, sessions.device), isNull(devices.revoked)))
     .where(and(eq(sessions.shop, scope.shop), gt(sessions.expires, new Date().toISOString()), mine))
     .orderBy(desc(sessions.begun))
-    .limit(200)
   return rows.map((row) => ({ ...row, current: row.id === scope.session }))
 }
 
@@ -141,13 +140,25 @@ export async function endSession(db: Database, scope: Scope, id: string): Promis
   })
 }
 
-export const devicesOf = (db: Database, scope: Scope) =>
-  db
-    .select({ id: devices.id, name: devices.name, enrolled: devices.enrolled, revoked: devices.revoked })
+const deviceColumns = { id: devices.id, name: devices.name, enrolled: devices.enrolled, revoked: devices.revoked }
+/** Devices that were sent away are history: so many of the latest are shown. */
+const sentAway = 50
+
+/** Every device that is let in, and the latest of those sent away, newest first. */
+export async function devicesOf(db: Database, scope: Scope) {
+  const ours = eq(devices.shop, scope.shop)
+  const here = await db
+    .select(deviceColumns)
     .from(devices)
-    .where(eq(devices.shop, scope.shop))
-    .orderBy(desc(devices.enrolled))
-    .limit(200)
+    .where(and(ours, isNull(devices.revoked)))
+  const gone = await db
+    .select(deviceColumns)
+    .from(devices)
+    .where(and(ours, isNotNull(devices.revoked)))
+    .orderBy(desc(devices.revoked))
+    .limit(sentAway)
+  return [...here, ...gone].sort((a, b) => b.enrolled.localeCompare(a.enrolled))
+}
 
 /** Sends a device away: its sessions end with it. */
 export async function revokeDevice(db: Database, scope: Scope, id: string, now: string): Promise<void> {

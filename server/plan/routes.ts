@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox'
 import { type Route, route, type World } from '#server/http/route.ts'
-import { changePlan, makePlan, planView } from './store.ts'
-import { BrokenView, PlanView } from './views.ts'
+import { changePlan, makePlan, planRow, planView, today } from './store.ts'
+import { BrokenView, PlanProblemView, PlanView } from './views.ts'
 
 const ChangeBody = Type.Object(
   {
@@ -14,13 +14,24 @@ const ChangeBody = Type.Object(
   { additionalProperties: false },
 )
 
-export const planRoutes = ({ db, now }: World): Route[] => [
+export const planRoutes = ({ db, catalogue, now }: World): Route[] => [
   route({
     method: 'GET',
     path: '/api/plan',
     allow: 'plan.see',
     answer: Type.Union([PlanView, Type.Null()]),
-    handle: ({ scope }) => planView(db, scope, now()),
+    handle: ({ scope }) => planView(db, scope, catalogue, now()),
+  }),
+  route({
+    method: 'GET',
+    path: '/api/plan/problem',
+    allow: 'plan.see',
+    // The planner's whole input and answer, as `bin/chamomile plan` reads and writes them; screens need far less.
+    answer: Type.Union([PlanProblemView, Type.Null()]),
+    handle: async ({ scope }) => {
+      const row = await planRow(db, scope, today(scope, now()))
+      return row ? { request: row.request, answer: row.answer } : null
+    },
   }),
   route({
     method: 'POST',
@@ -28,8 +39,8 @@ export const planRoutes = ({ db, now }: World): Route[] => [
     allow: 'plan.write',
     answer: PlanView,
     handle: async ({ scope }) => {
-      await makePlan(db, scope, now())
-      return planView(db, scope, now())
+      await makePlan(db, scope, catalogue, now())
+      return planView(db, scope, catalogue, now())
     },
   }),
   route({

@@ -2,13 +2,17 @@ import { and, eq } from 'drizzle-orm'
 import { checkAssignments } from '#core/plan/plan.ts'
 import type { Assignment, PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
 import { activityId } from '#core/procedures/activities.ts'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Procedure } from '#core/procedures/schema.ts'
 import { dayIn, minuteOf } from '#core/units/shop-time.ts'
 import { dayRequest } from '#core/work/day-request.ts'
+import { workersOf } from '#core/work/reduce.ts'
 import type { Database } from '#server/database/connection.ts'
 import { equipment, people, plans } from '#server/database/schema.ts'
 import { inTransaction } from '#server/database/transaction.ts'
-import { type JobAtWork, openJobs } from '#server/http/jobs.ts'
+import type { JobAtWork } from '#server/http/jobs.ts'
 import { announce } from '#server/http/live.ts'
+import { openJobs } from '#server/http/open-jobs.ts'
 import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { planInWorker } from './planner.ts'
@@ -16,28 +20,51 @@ import type { PlanView } from './views.ts'
 
 export const today = (scope: Scope, now: string): string => dayIn(scope.timeZone, now)
 
+/** What the planner takes at once (engines.md §4). */
+const limits = { activities: 2000, people: 60 }
+
+const begun = ({ state }: JobAtWork) => Object.keys(state.steps).length > 0
+/** Those under way first, then by what is promised soonest, then by arrival. */
+const byUrgency = (a: JobAtWork, b: JobAtWork) =>
+  Number(begun(b)) - Number(begun(a)) ||
+  (a.job.due ?? '9').localeCompare(b.job.due ?? '9') ||
+  a.job.arrives.localeCompare(b.job.arrives)
+
+/** The checked-in jobs that fit into one plan; the rest waits for the next. */
+function planned(jobs: readonly JobAtWork[]): (JobAtWork & { procedure: Procedure })[] {
+  let room = limits.activities
+  return jobs
+    .filter((j): j is JobAtWork & { procedure: Procedure } => j.procedure !== null && j.job.state === 'checked-in')
+    .sort(byUrgency)
+    .filter(({ procedure }) => {
+      if (procedure.steps.length > room) return false
+      room -= procedure.steps.length
+      return true
+    })
+}
+
 async function requestOf(db: Database, scope: Scope, jobs: readonly JobAtWork[], now: string): Promise<PlanRequest> {
   const day = today(scope, now)
   const minute = (iso: string) => minuteOf(scope.timeZone, day, iso)
-  const crew = await db.select().from(people).where(eq(people.shop, scope.shop)).orderBy(people.name)
+  const chosen = planned(jobs)
+  const hands = new Set(chosen.flatMap(({ state }) => [...workersOf(state)]))
+  const rank = (p: { id: string; shifts: readonly unknown[] }) => (hands.has(p.id) ? 0 : p.shifts.length > 0 ? 1 : 2)
+  const crew = (await db.select().from(people).where(eq(people.shop, scope.shop)).orderBy(people.name))
+    .sort((a, b) => rank(a) - rank(b))
+    .slice(0, limits.people)
+    .sort((a, b) => a.name.localeCompare(b.name))
   const kit = await db.select().from(equipment).where(eq(equipment.shop, scope.shop)).orderBy(equipment.kind)
   return dayRequest({
     // People without shifts are not planned, but may have done something.
     people: crew.map((p) => ({ id: p.id, skills: p.skills, shifts: p.shifts })),
     equipment: kit.map((k) => ({ id: k.kind, count: k.count })),
-    jobs: jobs.flatMap(({ job, procedure, state }) =>
-      procedure && job.state === 'checked-in'
-        ? [
-            {
-              id: job.id,
-              release: Math.max(0, Math.ceil(minute(job.arrives))),
-              due: job.due === null ? null : Math.max(0, Math.floor(minute(job.due))),
-              procedure,
-              state,
-            },
-          ]
-        : [],
-    ),
+    jobs: chosen.map(({ job, procedure, state }) => ({
+      id: job.id,
+      release: Math.max(0, Math.ceil(minute(job.arrives))),
+      due: job.due === null ? null : Math.max(0, Math.floor(minute(job.due))),
+      procedure,
+      state,
+    })),
     now: minute(now),
     minuteOf: minute,
   })
@@ -52,8 +79,8 @@ export async function planRow(db: Database, scope: Scope, day: string) {
 }
 
 /** Plans the rest of the day anew and keeps it. */
-export async function makePlan(db: Database, scope: Scope, now: string): Promise<void> {
-  const request = await requestOf(db, scope, await openJobs(db, scope), now)
+export async function makePlan(db: Database, scope: Scope, catalogue: Catalogue, now: string): Promise<void> {
+  const request = await requestOf(db, scope, await openJobs(db, scope, catalogue), now)
   const answer = await planInWorker(request)
   const day = today(scope, now)
   await inTransaction(db, async (tx) => {
@@ -127,39 +154,69 @@ export async function changePlan(
   })
 }
 
-/** Today's plan with the names a screen needs, or null when none was made yet. */
-export async function planView(db: Database, scope: Scope, now: string): Promise<PlanView | null> {
+/** How long ago what is over is still shown, in minutes. */
+const shownAfter = 90
+
+/** Today's plan as a screen shows it, with the names it needs; null when none was made yet. */
+export async function planView(
+  db: Database,
+  scope: Scope,
+  catalogue: Catalogue,
+  now: string,
+): Promise<PlanView | null> {
   const day = today(scope, now)
   const row = await planRow(db, scope, day)
   if (!row) return null
-  const jobs = await openJobs(db, scope)
+  const jobs = await openJobs(db, scope, catalogue)
   const crew = await db
     .select({ id: people.id, name: people.name, skills: people.skills })
     .from(people)
     .where(eq(people.shop, scope.shop))
     .orderBy(people.name)
-  const planned = new Set(row.request.technicians.filter((t) => t.shifts.length > 0).map((t) => t.id))
+  const onShift = new Set(row.request.technicians.filter((t) => t.shifts.length > 0).map((t) => t.id))
+  const inPlan = new Set(row.request.jobs.map((j) => j.id))
+  const minute = minuteOf(scope.timeZone, day, now)
+  const { critical: _critical, ...answer } = row.answer
+  const shown = answer.assignments.filter((a) => a.end > minute - shownAfter)
+  const needed = new Set([...shown, ...answer.unscheduled].map((a) => a.activity))
+  const fixed = new Set(row.request.fixed?.map((f) => f.activity))
+  const skills = new Map(row.request.activities.map((a) => [a.id, a.skills ?? []]))
   return {
     day,
     version: row.version,
-    request: row.request,
-    answer: row.answer,
+    answer: { ...answer, assignments: shown },
     changed: row.changed === 1,
-    people: crew.filter((p) => planned.has(p.id)),
-    jobs: jobs.map(({ job }) => ({
-      id: job.id,
-      callSign: job.callSign,
-      colour: job.colour,
-      due: job.due === null ? null : minuteOf(scope.timeZone, day, job.due),
-    })),
+    people: crew.filter((p) => onShift.has(p.id)),
+    jobs: jobs
+      .filter(({ job }) => inPlan.has(job.id))
+      .map(({ job }) => ({
+        id: job.id,
+        callSign: job.callSign,
+        colour: job.colour,
+        due: job.due === null ? null : minuteOf(scope.timeZone, day, job.due),
+      })),
+    later: jobs.filter(({ job, procedure }) => procedure && !inPlan.has(job.id)).map(({ job }) => job.callSign),
     steps: Object.fromEntries(
       jobs.flatMap(({ job, procedure }) =>
-        (procedure?.steps ?? []).map((s) => [
-          activityId(job.id, s.id),
-          { title: s.title, stage: s.stage, job: job.id, crew: s.crew },
-        ]),
+        (procedure?.steps ?? []).flatMap((s) => {
+          const activity = activityId(job.id, s.id)
+          if (!needed.has(activity)) return []
+          return [
+            [
+              activity,
+              {
+                title: s.title,
+                stage: s.stage,
+                job: job.id,
+                crew: s.crew,
+                ...(fixed.has(activity) ? { fixed: true as const } : {}),
+                ...(skills.get(activity)?.length ? { skills: skills.get(activity)! } : {}),
+              },
+            ],
+          ]
+        }),
       ),
     ),
-    now: minuteOf(scope.timeZone, day, now),
+    now: minute,
   }
 }

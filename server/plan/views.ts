@@ -7,8 +7,8 @@ export const PlanView = Type.Object(
   {
     day: Type.String(),
     version: Type.Integer(),
-    request: PlanRequest,
-    answer: PlanAnswer,
+    /** What is over for long is left out. */
+    answer: Type.Omit(PlanAnswer, ['critical'], Strict),
     changed: Type.Boolean(),
     /** Names for the ids in it. */
     people: Type.Array(
@@ -25,9 +25,22 @@ export const PlanView = Type.Object(
         Strict,
       ),
     ),
+    /** Call signs of checked-in vehicles that are not in this plan: they came later, or one plan does not hold them. */
+    later: Type.Array(Type.String()),
     steps: Type.Record(
       Type.String(),
-      Type.Object({ title: Type.String(), stage: Type.String(), job: Type.String(), crew: Type.Integer() }, Strict),
+      Type.Object(
+        {
+          title: Type.String(),
+          stage: Type.String(),
+          job: Type.String(),
+          crew: Type.Integer(),
+          /** It has begun or is over. */
+          fixed: Type.Optional(Type.Literal(true)),
+          skills: Type.Optional(Type.Array(Type.String())),
+        },
+        Strict,
+      ),
     ),
     /** Minutes from the day's midnight on the shop's clock. */
     now: Type.Number(),
@@ -35,6 +48,9 @@ export const PlanView = Type.Object(
   Strict,
 )
 export type PlanView = Static<typeof PlanView>
+
+/** The plan as the planner reads and writes it. */
+export const PlanProblemView = Type.Object({ request: PlanRequest, answer: PlanAnswer }, Strict)
 
 /** What a change by hand breaks. */
 export const BrokenView = Type.Object({ warnings: PlanAnswer.properties.warnings }, Strict)

@@ -105,7 +105,7 @@ const ofJobs = ({ db, catalogue, now }: World): Route[] => [
     file: ['application/pdf'],
     handle: async ({ scope, params }) => {
       const { job, bytes } = await procedurePdf(db, scope, params.id!, catalogue)
-      return { type: 'application/pdf', bytes, name: `procedure-${job.callSign.toLowerCase()}.pdf` }
+      return { type: 'application/pdf', bytes, name: `procedure-${job.callSign.toLowerCase().replace(' ', '-')}.pdf` }
     },
   }),
   route({

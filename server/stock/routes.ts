@@ -2,7 +2,7 @@ import { Type } from '@sinclair/typebox'
 import { Uuid } from '#core/units/uuid.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
 import { count, movesOf, receive, stockCsv, stockOf, takeStock } from './store.ts'
-import { StockCsvView, StockView } from './views.ts'
+import { LotMoveView, StockCsvView, StockView } from './views.ts'
 
 const Strict = { additionalProperties: false }
 const Amount = Type.Number({ exclusiveMinimum: 0, maximum: 1e7 })
@@ -69,7 +69,7 @@ export const stockRoutes = ({ db, catalogue, now }: World): Route[] => [
     method: 'GET',
     path: '/api/stock/lots/:id/moves',
     allow: 'stock.see',
-    answer: Type.Array(Type.Object({ change: Type.Number(), reason: Type.String(), at: Type.String() }, Strict)),
+    answer: Type.Array(LotMoveView),
     handle: ({ scope, params }) => movesOf(db, scope, params.id!),
   }),
   route({

@@ -1,4 +1,4 @@
-import { and, desc, eq, gt, like, lt } from 'drizzle-orm'
+import { and, desc, eq, gt, lt } from 'drizzle-orm'
 import Papa from 'papaparse'
 import { fractionOf } from '#core/mixing/fraction.ts'
 import { yieldOf } from '#core/mixing/yield.ts'
@@ -8,9 +8,8 @@ import { isOver } from '#core/work/reduce.ts'
 import type { Database } from '#server/database/connection.ts'
 import { jobs, lots, stockMoves } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
-import { openJobs } from '#server/http/jobs.ts'
 import { announce } from '#server/http/live.ts'
-import { drawFrom, oldestLot } from '#server/http/lots.ts'
+import { openJobs } from '#server/http/open-jobs.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
@@ -30,7 +29,7 @@ async function lotsOf(db: Database, scope: Scope): Promise<LotView[]> {
 async function bookedBy(db: Database, scope: Scope, catalogue: Catalogue): Promise<Map<string, number>> {
   const booked = new Map<string, number>()
   const add = (item: string, amount: number) => booked.set(item, (booked.get(item) ?? 0) + amount)
-  for (const { procedure, state } of await openJobs(db, scope)) {
+  for (const { procedure, state } of await openJobs(db, scope, catalogue)) {
     if (!procedure) continue
     for (const c of catalogue.consumables) add(c.id, c.perVehicle)
     for (const step of procedure.steps)
@@ -40,51 +39,13 @@ async function bookedBy(db: Database, scope: Scope, catalogue: Catalogue): Promi
   return booked
 }
 
-/**
- * Takes what a vehicle uses up (gloves, swabs …) from the oldest lots, once for every vehicle handed over since the lot came. Looked after
- * whenever the shelf is looked at: a vehicle is either counted whole or not yet.
- */
-async function settleVehicles(db: Database, scope: Scope, catalogue: Catalogue, now: string): Promise<void> {
-  const reason = (job: string) => `vehicle ${job}`
-  const counted = new Set(
-    (
-      await db
-        .selectDistinct({ reason: stockMoves.reason })
-        .from(stockMoves)
-        .where(and(eq(stockMoves.shop, scope.shop), like(stockMoves.reason, 'vehicle %')))
-    ).map((m) => m.reason),
-  )
-  const done = await db
-    .select({ id: jobs.id, arrives: jobs.arrives })
-    .from(jobs)
-    .where(and(eq(jobs.shop, scope.shop), eq(jobs.state, 'handed-over')))
-    .orderBy(desc(jobs.arrives))
-    .limit(200)
-  for (const job of done.filter((j) => !counted.has(reason(j.id))))
-    await inTransaction(db, async (tx) => {
-      // The job's row is the lock: two that look at once count the vehicle once.
-      await tx.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, job.id)).for('update')
-      const [already] = await tx
-        .select({ id: stockMoves.id })
-        .from(stockMoves)
-        .where(and(eq(stockMoves.shop, scope.shop), eq(stockMoves.reason, reason(job.id))))
-        .limit(1)
-      if (already) return
-      for (const { id: item, perVehicle } of catalogue.consumables) {
-        const lot = await oldestLot(tx, scope, item, job.arrives)
-        if (lot) await drawFrom(tx, scope, lot, perVehicle, reason(job.id), now)
-      }
-    })
-}
-
 /** The shelf: every item with its lots, what is booked, when to order, and what it costs by real use. */
 export async function stockOf(db: Database, scope: Scope, catalogue: Catalogue, now: string): Promise<StockView> {
-  await settleVehicles(db, scope, catalogue, now)
   const all = await lotsOf(db, scope)
   const booked = await bookedBy(db, scope, catalogue)
   const since = new Date(Date.parse(now) - window * 86_400_000).toISOString()
   const moves = await db
-    .select({ item: lots.item, change: stockMoves.change, reason: stockMoves.reason })
+    .select({ item: lots.item, change: stockMoves.change, kind: stockMoves.kind })
     .from(stockMoves)
     .innerJoin(lots, eq(lots.id, stockMoves.lot))
     .where(and(eq(stockMoves.shop, scope.shop), gt(stockMoves.at, since), lt(stockMoves.change, 0)))
@@ -108,9 +69,7 @@ export async function stockOf(db: Database, scope: Scope, catalogue: Catalogue, 
     items: items.map(({ id, name, unit, ratio }): ItemView => {
       const mine = all.filter((l) => l.item === id)
       const left = mine.reduce((sum, l) => sum + l.left, 0)
-      const drawn = -moves
-        .filter((m) => m.item === id && !m.reason.startsWith('count'))
-        .reduce((s, m) => s + m.change, 0)
+      const drawn = -moves.filter((m) => m.item === id && m.kind !== 'count').reduce((s, m) => s + m.change, 0)
       const perDay = drawn / window
       const reorderAt = reorderPoint(booked.get(id) ?? 0, perDay, leadDays)
       const priced = mine.filter((l) => l.price > 0)
@@ -193,7 +152,8 @@ export async function count(db: Database, scope: Scope, { id, lot, left, reason 
         shop: scope.shop,
         lot,
         change: left - row.left,
-        reason: `count: ${reason}`.slice(0, 200),
+        kind: 'count',
+        reason,
         author: scope.person,
         at: now,
       })
@@ -239,7 +199,13 @@ export async function takeStock(
 /** The latest changes of a lot. */
 export async function movesOf(db: Database, scope: Scope, lot: string) {
   return db
-    .select({ change: stockMoves.change, reason: stockMoves.reason, at: stockMoves.at })
+    .select({
+      change: stockMoves.change,
+      kind: stockMoves.kind,
+      job: stockMoves.job,
+      reason: stockMoves.reason,
+      at: stockMoves.at,
+    })
     .from(stockMoves)
     .where(and(eq(stockMoves.shop, scope.shop), eq(stockMoves.lot, lot)))
     .orderBy(desc(stockMoves.at))

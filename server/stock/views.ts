@@ -52,3 +52,15 @@ export const StockCsvView = Type.Object(
   Strict,
 )
 export type StockCsvView = Static<typeof StockCsvView>
+
+/** Why a lot changed. */
+export const LotMoveView = Type.Object(
+  {
+    change: Type.Number(),
+    kind: Type.Union([Type.Literal('batch'), Type.Literal('vehicle'), Type.Literal('count')]),
+    job: Type.Union([Type.String(), Type.Null()]),
+    reason: Type.String(),
+    at: Type.String(),
+  },
+  Strict,
+)

@@ -46,7 +46,7 @@ export async function memoryOf(
   const last = visits[0]
   if (!last) return null
   const { procedure, state } = await jobAtWork(db, scope, last.id)
-  const report = procedure && reportOf(last.checkIn, procedure, state, catalogue)
+  const report = procedure && reportOf(last.checkIn, procedure, state, catalogue, scope.timeZone)
   const special = new Set(catalogue.treatments.filter((t) => t.attempts > 1 && t.product).map((t) => t.id))
   return {
     visits: visits.length,

@@ -13,7 +13,7 @@ import type { ModelNoteView, OwnBodyView } from './views.ts'
 const columns = { id: ownBodies.id, version: ownBodies.version, body: ownBodies.body }
 
 export const ownBodiesOf = (db: Database, scope: Scope): Promise<OwnBodyView[]> =>
-  db.select(columns).from(ownBodies).where(eq(ownBodies.shop, scope.shop)).limit(500)
+  db.select(columns).from(ownBodies).where(eq(ownBodies.shop, scope.shop))
 
 /** Saves a body of the shop's own; version 0 makes it. @throws BadInput for what cannot be built, Problem 409 when it is not the newest */
 export function saveOwnBody(db: Database, scope: Scope, id: string, version: number, body: Body): Promise<OwnBodyView> {

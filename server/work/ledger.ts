@@ -1,9 +1,12 @@
 import { eq, sql } from 'drizzle-orm'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { WorkEvent } from '#core/work/schema.ts'
 import type { Database } from '#server/database/connection.ts'
 import { prepared } from '#server/database/prepared.ts'
 import { events, jobs } from '#server/database/schema.ts'
 import { inTransaction, isConflict, isDuplicate } from '#server/database/transaction.ts'
+import { announce } from '#server/http/live.ts'
+import { drawForVehicle } from '#server/http/lots.ts'
 import type { Scope } from '#server/http/scope.ts'
 
 /** An event as it stands in its row. */
@@ -26,6 +29,7 @@ const columns = Object.keys({
   deviceSeq: 0,
   deviceTime: 0,
   serverTime: 0,
+  offline: 0,
 } satisfies Record<keyof Row, 0>) as (keyof Row)[]
 
 /** Batches come in these sizes, so that the statement of each is built only once. */
@@ -102,12 +106,24 @@ class Ledger {
 
 const ledgers = prepared((db) => new Ledger(db))
 
-/** Stores an event; a trigger moves the job's position and writes the news in the same statement. Durable when it resolves. */
-export async function store(db: Database, scope: Scope, event: WorkEvent): Promise<void> {
-  const row = { ...event, shop: scope.shop, data: event.data as Record<string, unknown> }
-  if (event.type !== 'handed-over') return ledgers(db).append(row)
+/**
+ * Stores an event; a trigger moves the job's position and writes the news in the same statement. Durable when it resolves. A vehicle handed
+ * over takes what it used up from the shelf and gives its call sign back, all in one transaction.
+ */
+export async function store(db: Database, scope: Scope, event: WorkEvent, catalogue: Catalogue): Promise<void> {
+  const row = {
+    ...event,
+    shop: scope.shop,
+    data: event.data as Record<string, unknown>,
+    offline: event.offline ?? null,
+  }
+  // A second handing over, written down on two phones, is kept like any fact but takes nothing.
+  if (event.type !== 'handed-over' || event.offline?.conflict === 'handed-over') return ledgers(db).append(row)
   await inTransaction(db, async (tx) => {
     await tx.insert(events).values(row)
+    const [job] = await tx.select({ id: jobs.id, arrives: jobs.arrives }).from(jobs).where(eq(jobs.id, event.job))
+    await drawForVehicle(tx, scope, job!, catalogue, event.serverTime)
+    await announce(tx, { shop: scope.shop, topic: 'stock' })
     await tx
       .update(jobs)
       .set({ state: 'handed-over', openCallSign: null, version: sql`${jobs.version} + 1` })

@@ -1,10 +1,12 @@
 import { Type } from '@sinclair/typebox'
-import { LedgerEvent, WorkIntent } from '#core/work/schema.ts'
+import { Facts, LedgerEvent, WorkIntent } from '#core/work/schema.ts'
 import { eventsOf, jobOf } from '#server/http/jobs.ts'
 import { Problem } from '#server/http/problem.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
-import { appendEvent, workView } from './store.ts'
+import { appendEvent, appendFacts, workView } from './store.ts'
 import { WorkView } from './views.ts'
+
+const Strict = { additionalProperties: false }
 
 export const workRoutes = ({ db, catalogue, now }: World): Route[] => [
   route({
@@ -34,11 +36,12 @@ export const workRoutes = ({ db, catalogue, now }: World): Route[] => [
     method: 'POST',
     path: '/api/jobs/:id/events',
     allow: 'day.see',
-    body: WorkIntent,
-    answer: LedgerEvent,
+    // One intent, which may be refused, or what a device wrote down while it had no line, which is kept whatever happened meanwhile.
+    body: Type.Union([WorkIntent, Facts]),
+    answer: Type.Union([LedgerEvent, Type.Object({ events: Type.Array(LedgerEvent) }, Strict)]),
     handle: async ({ scope, params, body }) => {
-      const event = await appendEvent(db, scope, params.id!, body, catalogue, now())
-      return event
+      if ('events' in body) return { events: await appendFacts(db, scope, params.id!, body, catalogue, now()) }
+      return appendEvent(db, scope, params.id!, body, catalogue, now())
     },
   }),
 ]

@@ -6,16 +6,16 @@ import { refusal } from '#core/work/allow.ts'
 import { needsOf } from '#core/work/needs.ts'
 import { minutesLeft, petalsOf } from '#core/work/progress.ts'
 import { reduce } from '#core/work/reduce.ts'
-import type { WorkEvent, WorkIntent } from '#core/work/schema.ts'
+import type { Facts, WorkEvent, WorkIntent } from '#core/work/schema.ts'
 import type { Database } from '#server/database/connection.ts'
 import { prepared } from '#server/database/prepared.ts'
 import { events, jobs, people, plans } from '#server/database/schema.ts'
 import { isConflict, isDuplicate } from '#server/database/transaction.ts'
-import { jobAtWork, placesOf } from '#server/http/jobs.ts'
+import { type Current, currentOf, recall, remember } from '#server/http/current.ts'
+import { jobOf, placesOf, workEvent } from '#server/http/jobs.ts'
 import { notAllowed, notFound, Problem } from '#server/http/problem.ts'
 import { may } from '#server/http/roles.ts'
 import type { Scope } from '#server/http/scope.ts'
-import { type Current, currentOf, recall, remember } from './current.ts'
 import { inTurn } from './in-turn.ts'
 import { store } from './ledger.ts'
 import type { WorkView } from './views.ts'
@@ -39,8 +39,7 @@ async function alreadySaid(db: Database, scope: Scope, jobId: string, id: string
   if (!known) return undefined
   if (known.job !== jobId || known.shop !== scope.shop)
     throw new Problem(409, 'id-taken', 'This id is in use. Make a new one.')
-  const { shop: _shop, ...stored } = known
-  return stored as unknown as WorkEvent
+  return workEvent(known)
 }
 
 /** Tries to get a place in a ledger that others write to at the same moment. */
@@ -62,6 +61,36 @@ export function appendEvent(
   return inTurn(jobId, () => append(db, scope, jobId, intent, catalogue, now))
 }
 
+/** Oldest that a fact is believed to be: a device's clock that was set meanwhile must not date it before the car came. */
+const oldestFact = 7 * 24 * 3_600_000
+
+/**
+ * Stores what a device recorded while it had no line, in its order. A fact is never refused for what others did meanwhile: it is kept with
+ * the reason, and the reducer marks both. Sent twice, each counts once. Durable when it returns.
+ */
+export function appendFacts(
+  db: Database,
+  scope: Scope,
+  jobId: string,
+  { events: facts, sentAt }: Facts,
+  catalogue: Catalogue,
+  now: string,
+): Promise<WorkEvent[]> {
+  // Only how long ago something was is taken from the device; what time it is, the server knows.
+  const ahead = Date.parse(sentAt) - Date.parse(now)
+  const stored: WorkEvent[] = []
+  return inTurn(jobId, async () => {
+    let earliest = Date.parse(now) - oldestFact
+    for (const fact of facts) {
+      const said = Date.parse(fact.deviceTime) - ahead
+      const at = Number.isFinite(said) ? Math.min(Date.parse(now), Math.max(earliest, said)) : Date.parse(now)
+      earliest = at
+      stored.push(await append(db, scope, jobId, fact, catalogue, now, new Date(at).toISOString()))
+    }
+    return stored
+  })
+}
+
 /** The job's state as the database has it now. */
 async function readNow(db: Database, scope: Scope, jobId: string, catalogue: Catalogue): Promise<Current> {
   const [job] = await jobRow(db).execute({ shop: scope.shop, id: jobId })
@@ -78,6 +107,8 @@ async function append(
   intent: WorkIntent,
   catalogue: Catalogue,
   now: string,
+  /** When it happened, for a fact. */
+  happened?: string,
 ): Promise<WorkEvent> {
   const permission = intent.type === 'handed-over' ? 'handover.give' : 'work.do'
   if (!may(scope.role, permission)) throw notAllowed(scope.role)
@@ -86,13 +117,13 @@ async function append(
   let remembered = recall(scope, jobId)
   for (let attempt = 0; ; attempt++) {
     const current = remembered ?? (await readNow(db, scope, jobId, catalogue))
-    const no = refusal(intent, current.procedure, current.state, actor, current.places, now)
+    const no = refusal(intent, current.procedure, current.state, actor, current.places, happened ?? now)
     if (no && remembered) {
       // Nobody is refused by memory alone.
       remembered = undefined
       continue
     }
-    if (no) {
+    if (no && happened === undefined) {
       // A repeated start is refused because of itself: then it is no refusal.
       const said = await alreadySaid(db, scope, jobId, intent.id)
       if (said) return said
@@ -104,11 +135,12 @@ async function append(
       position: current.state.position + 1,
       author: scope.person,
       serverTime: now,
+      ...(happened === undefined ? {} : { offline: { at: happened, conflict: no?.code ?? null } }),
     } as WorkEvent
     // Folded before it is stored: what the reducer cannot take is not kept.
     const state = reduce(current.state, event, current.procedure)
     try {
-      await store(db, scope, event)
+      await store(db, scope, event, catalogue)
     } catch (error) {
       if (!isDuplicate(error) && !isConflict(error)) throw error
       remembered = undefined
@@ -132,8 +164,10 @@ export async function workView(
   catalogue: Catalogue,
   now: string,
 ): Promise<WorkView> {
-  const { job, procedure, state } = await jobAtWork(db, scope, jobId)
-  if (!procedure) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
+  const job = await jobOf(db, scope, jobId)
+  const current = await currentOf(db, scope, job, catalogue)
+  if (!current) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
+  const { procedure, state } = current
   const crew = await db.select({ id: people.id, name: people.name }).from(people).where(eq(people.shop, scope.shop))
   const [plan] = await db
     .select({ answer: plans.answer })

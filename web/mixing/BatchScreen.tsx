@@ -2,6 +2,7 @@ import { Button } from 'antd'
 import { useParams } from 'react-router'
 import { pictogramSvg, pictogramWords } from '#core/chemistry/pictograms.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
+import { dayIn } from '#core/units/shop-time.ts'
 import { clockIn } from '#web/app/clock.ts'
 import { useCatalogue, useSignedIn } from '#web/app/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -42,7 +43,7 @@ export default function BatchScreen() {
         </div>
         <div>
           <dt>{words.useBy}</dt>
-          <dd>{b.useBy?.slice(0, 10) ?? '–'}</dd>
+          <dd>{b.useBy ? dayIn(zone, b.useBy) : '–'}</dd>
         </div>
       </dl>
       <p className="soft">{words.by(b.author, clockIn(zone, b.made))}</p>

@@ -4,6 +4,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { sameHeight } from '#core/mixing/fill-curve.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
+import { dayIn } from '#core/units/shop-time.ts'
 import type { ContainerView } from '#server/mixing/views.ts'
 import { clockIn } from '#web/app/clock.ts'
 import { useMay, useSignedIn } from '#web/app/session.ts'
@@ -73,7 +74,8 @@ export function Bottles({ containers, catalogue }: { containers: readonly Contai
                       </strong>
                       <br />
                       <span className="soft">
-                        {content.by}, {clockIn(zone, content.made)} · {words.useBy} {content.useBy?.slice(0, 10)}
+                        {content.by}, {clockIn(zone, content.made)} · {words.useBy}{' '}
+                        {content.useBy && dayIn(zone, content.useBy)}
                       </span>
                     </>
                   ) : (

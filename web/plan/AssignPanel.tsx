@@ -25,8 +25,6 @@ export function AssignPanel({
 }) {
   const change = useChangePlan()
   const [pending, setPending] = useState<Pending | null>(null)
-  const fixed = new Set(plan.request.fixed?.map((f) => f.activity))
-  const needed = new Map(plan.request.activities.map((a) => [a.id, a.skills ?? []]))
   const ask = async (activity: string, person: string, place: number) => {
     const now = plan.answer.assignments.find((a) => a.activity === activity)!.technicians
     const technicians = now.map((t, i) => (i === place ? person : t))
@@ -54,7 +52,7 @@ export function AssignPanel({
         if (!a) return null
         const mine = pending?.activity === id ? pending : null
         const title = plan.steps[id]?.title ?? id
-        const skills = needed.get(id) ?? []
+        const skills = plan.steps[id]?.skills ?? []
         return (
           <li key={id} data-activity={id} style={{ borderTop: '1px solid var(--line-soft)', paddingTop: 8 }}>
             <div className="row" style={{ justifyContent: 'space-between' }}>
@@ -71,7 +69,7 @@ export function AssignPanel({
                 key={`${id} ${place}`}
                 aria-label={`${words.who}: ${title}`}
                 value={person}
-                disabled={!mayWrite || fixed.has(id) || change.isPending}
+                disabled={!mayWrite || plan.steps[id]?.fixed || change.isPending}
                 style={{ width: '100%', marginTop: 4 }}
                 onChange={(next) => void ask(id, next, place)}
                 options={plan.people.map((p) => ({

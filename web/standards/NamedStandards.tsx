@@ -6,9 +6,10 @@ import { differenceOf } from '#core/procedures/difference.ts'
 import { reviewProcedure } from '#core/procedures/generate.ts'
 import { sampleCar } from '#core/procedures/sample.ts'
 import type { StandardSettings } from '#core/procedures/schema.ts'
+import { dayIn } from '#core/units/shop-time.ts'
 import type { StandardsView } from '#server/procedures/views.ts'
 import { keepFile, readJson } from '#web/app/keep-file.ts'
-import { useMay } from '#web/app/session.ts'
+import { useMay, useSignedIn } from '#web/app/session.ts'
 import { useBringStandard, useHouseRules, useKeepStandard, useStandards } from '#web/app/standards.ts'
 import { ChangeLines } from '#web/ui/ChangeLines.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -37,6 +38,7 @@ function One({ standard, catalogue }: { standard: StandardsView[number]; catalog
   const versions = useStandardVersions(standard.id)
   const keep = useKeepStandard()
   const may = useMay('standards.write')
+  const zone = useSignedIn().timeZone
   const list = versions.data ?? []
   return (
     <section className="card" aria-labelledby={`standard-${standard.id}`}>
@@ -66,7 +68,7 @@ function One({ standard, catalogue }: { standard: StandardsView[number]; catalog
             <details open={i === 0}>
               <summary>
                 <strong>{words.version(v.version)}</strong>{' '}
-                <span className="soft">{words.by(v.by, v.at.slice(0, 10), v.note)}</span>
+                <span className="soft">{words.by(v.by, dayIn(zone, v.at), v.note)}</span>
               </summary>
               <h3>{list[i + 1] ? words.againstVersion(list[i + 1]!.version) : words.againstHouse}</h3>
               <Against catalogue={catalogue} was={list[i + 1]?.settings ?? {}} now={v.settings} />

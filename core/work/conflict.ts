@@ -1,0 +1,35 @@
+import type { Conflict, WorkEvent, WorkState } from './schema.ts'
+
+/** Refusals of things that no longer can be: what is recorded of them is kept, but changes nothing. */
+const cameTooLate = new Set(['over', 'handed-over', 'unknown-step', 'unknown-place', 'unknown-surface', 'passive'])
+/** What somebody saw or wrote down stands whatever else happened. */
+const alwaysCounts = new Set<WorkEvent['type']>(['note', 'damage-found'])
+
+function counts(state: WorkState, event: WorkEvent, code: string): boolean {
+  if (alwaysCounts.has(event.type)) return true
+  if (event.type === 'step-finished') {
+    // Work that was done is done, though somebody has skipped it meanwhile.
+    if (code === 'over') return state.steps[event.data.step]?.status === 'skipped'
+    // "Dry" said of what was wetted again says nothing.
+    if (code === 'waits-for') return false
+  }
+  return !cameTooLate.has(code)
+}
+
+/** What an event that was recorded without a line stands against; undefined when it goes together with what others did. */
+export function conflictOf(state: WorkState, event: WorkEvent): Conflict | undefined {
+  const code = event.offline?.conflict
+  if (code == null) return undefined
+  const step = 'step' in event.data ? event.data.step : null
+  const there = step === null ? undefined : state.steps[step]
+  return {
+    event: event.id,
+    type: event.type,
+    code,
+    by: event.author,
+    at: event.offline!.at,
+    step,
+    against: there?.event ? { event: there.event, by: there.by } : null,
+    counted: counts(state, event, code),
+  }
+}
