@@ -53,7 +53,9 @@ export async function start(options: {
   }
   const world: World = {
     db: connection.db,
-    live: new Live(connection.db),
+    live: new Live(connection.db, undefined, (error) =>
+      log.warn({ error: (error as Error).message }, 'looking for changes failed; it is tried again'),
+    ),
     catalogue,
     log,
     files: new FileStore(options.files ?? mkdtempSync(join(tmpdir(), 'chamomile-files-'))),

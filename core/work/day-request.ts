@@ -74,6 +74,11 @@ function jobPart(job: DayJob, day: Day, now: number): JobPart {
   return { ...part, links }
 }
 
+/** Rounds of search that a day of up to so many activities gets; a round costs about the square of their number. */
+const fullRounds = { rounds: 40, activities: 420 }
+const roundsFor = (activities: number): number =>
+  Math.max(1, Math.floor(fullRounds.rounds * Math.min(1, (fullRounds.activities / activities) ** 2)))
+
 /** The crew plan of a day: what is over or under way as facts, the rest to be planned from now on. */
 export function dayRequest(day: Day, seed = 1): PlanRequest {
   const now = Math.floor(day.now) + 1
@@ -92,6 +97,6 @@ export function dayRequest(day: Day, seed = 1): PlanRequest {
     fixed: parts.flatMap((p) => p.fixed),
     now: Math.max(0, now),
     seed,
-    iterations: 40,
+    iterations: roundsFor(parts.reduce((sum, p) => sum + p.activities.length, 0)),
   }
 }

@@ -60,6 +60,13 @@ export function workersOf(state: WorkState): Set<string> {
   return new Set(Object.values(state.steps).flatMap((s) => s.by))
 }
 
+/** People whom something on the car waits for: a step of theirs runs, or a timer of a step they worked on. */
+export function handsOn(state: WorkState): string[] {
+  const running = Object.values(state.steps).flatMap((s) => (s.runningBy === null ? [] : [s.runningBy]))
+  const timed = state.timers.flatMap((t) => stepState(state, t.step).by)
+  return [...new Set([...running, ...timed])]
+}
+
 function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkState {
   const at = event.offline?.at ?? event.serverTime
   switch (event.type) {

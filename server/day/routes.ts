@@ -3,7 +3,7 @@ import { activityId } from '#core/procedures/activities.ts'
 import { dayIn, minuteOf } from '#core/units/shop-time.ts'
 import { needsOf } from '#core/work/needs.ts'
 import { minutesLeft, petalsOf } from '#core/work/progress.ts'
-import { isOver, stepState } from '#core/work/reduce.ts'
+import { handsOn, isOver, stepState } from '#core/work/reduce.ts'
 import { people, plans } from '#server/database/schema.ts'
 import { bottlesOf } from '#server/http/bottles.ts'
 import { openJobs } from '#server/http/open-jobs.ts'
@@ -60,6 +60,7 @@ export const dayRoutes = ({ db, catalogue, now }: World): Route[] => [
                 title: s.title,
                 person: nameOf.get(stepState(state, s.id).runningBy!) ?? '',
               })),
+            hands: handsOn(state),
             stepsDone: attended.filter((s) => isOver(state, s.id)).length,
             steps: attended.length,
             needs: procedure ? needsOf(procedure, state, places, at) : [],

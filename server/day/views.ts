@@ -19,6 +19,8 @@ export const DayJobView = Type.Object(
     /** Planned end of everything, minutes of the shop's day; null when not planned. */
     ready: Nullable,
     running: Type.Array(Type.Object({ step: Type.String(), title: Type.String(), person: Type.String() }, Strict)),
+    /** Who has a step running, or a timer of a step they worked on. */
+    hands: Type.Array(Type.String()),
     stepsDone: Type.Integer(),
     steps: Type.Integer(),
     needs: Type.Array(Need),

@@ -56,9 +56,13 @@ export class Live {
   private stopped = false
   private readonly every: number
 
-  constructor(db: Database, every = 250) {
+  private readonly report: (error: unknown) => void
+
+  /** @param report is told of looks that failed: they are repeated, but whoever runs the server should know */
+  constructor(db: Database, every = 250, report: (error: unknown) => void = () => {}) {
     this.db = db
     this.every = every
+    this.report = report
   }
 
   /** Begins at what is newest now. */
@@ -76,7 +80,7 @@ export class Live {
     for (let seq = Math.max(1, this.top - 100); seq < this.top; seq++)
       if (!recent.has(seq)) this.gaps.set(seq, Date.now())
     await this.prune()
-    this.pruning = setInterval(() => void this.prune().catch(() => {}), pruneEvery)
+    this.pruning = setInterval(() => void this.prune().catch(this.report), pruneEvery)
     this.schedule()
   }
 
@@ -135,9 +139,8 @@ export class Live {
     clearTimeout(this.timer)
     this.again = false
     this.polling = this.read()
-      .catch(() => {
-        // The database is away; the next poll asks again, and nothing was skipped.
-      })
+      // The database is away, most likely; the next poll asks again, and nothing was skipped.
+      .catch(this.report)
       .finally(() => {
         this.polling = undefined
         this.polled = performance.now()

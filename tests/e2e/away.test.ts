@@ -1,3 +1,4 @@
+// biome-ignore-all lint/suspicious/noExplicitAny: tests read plain JSON
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { type DemoHouse, demoHouse } from '../support/demo-house.ts'
@@ -77,27 +78,55 @@ describe('without a line', () => {
     await page.context().close()
   })
 
-  it('a finished step that could not be sent is told, is not shown as done, and goes through afterwards', async () => {
+  it('a tap that cannot be sent is kept and shown as kept, survives a reload, and goes through by itself when the line is back', async () => {
     const { page } = await person(browser, base, 'odile', '7301', { width: 390, height: 844 })
-    await page.goto(`${base}/jobs/${jobs.get('Brant Fennel')}/work`)
-    const start = page.getByRole('button', { name: /^(Start|Finish)/ }).first()
+    const job = jobs.get('Brant Fennel')!
+    await page.goto(`${base}/jobs/${job}/work`)
+    const start = page.getByRole('button', { name: 'Start', exact: true })
     await start.waitFor()
-    const name = (await start.textContent())!
+    const step = (await page.locator('[data-now]').getAttribute('data-now'))!
     const events = /\/events$/
     await page.route(events, (route) => route.abort('internetdisconnected'))
     await start.click()
-    await page.getByRole('alert').filter({ hasText: 'No connection.' }).waitFor()
-    expect(await page.getByRole('button', { name, exact: true }).isVisible()).toBe(true)
+    // It is shown as it is: done here, and not yet told to anybody.
+    await page.getByText('you are on it').waitFor()
+    const kept = page.getByRole('status', { name: 'Kept on this device' }).filter({ hasText: 'not sent yet' })
+    await kept.first().waitFor()
+    const stateOf = async () =>
+      ((await (await page.request.get(`${base}/api/jobs/${job}/work`)).json()) as any).state.steps[step]?.status
+    expect(await stateOf()).toBe(undefined)
+    await page.reload()
+    await page.getByText('you are on it').waitFor()
+    await kept.first().waitFor()
     await page.unroute(events)
-    await page.getByRole('button', { name, exact: true }).click()
-    await page.getByRole('button', { name, exact: true }).waitFor({ state: 'detached' })
+    // Nobody taps again.
+    await kept.first().waitFor({ state: 'detached' })
+    expect(await stateOf()).toBe('running')
     expect(await page.getByRole('alert').count()).toBe(0)
+    await page.getByRole('button', { name: 'Pause', exact: true }).click()
+    await page.getByRole('button', { name: 'Go on', exact: true }).waitFor()
     await page.context().close()
   })
 })
 
+it('a device on which a step or a timer of its person runs is not signed out, however long it lies there', async () => {
+  const { page } = await person(browser, base, 'ines', '2694')
+  const day = (await (await page.request.get(`${base}/api/day`)).json()) as { jobs: { hands: string[] }[] }
+  const { person: me } = (await (await page.request.get(`${base}/api/session`)).json()) as { person: string }
+  expect(day.jobs.some((job) => job.hands.includes(me))).toBe(true)
+  await page.clock.install()
+  await page.goto(`${base}/work`)
+  await page.getByRole('navigation', { name: 'Places' }).waitFor()
+  for (let i = 0; i < 4; i++) {
+    await page.clock.fastForward('10:30')
+    await page.waitForTimeout(500)
+  }
+  expect(await page.getByRole('navigation', { name: 'Places' }).isVisible()).toBe(true)
+  await page.context().close()
+})
+
 it('a device left alone for ten minutes is at the door again; the next person takes over with one tap and a PIN', async () => {
-  const { page, troubles } = await person(browser, base, 'ines', '2694', { width: 390, height: 844 })
+  const { page, troubles } = await person(browser, base, 'bea', '3925', { width: 390, height: 844 })
   await page.clock.install()
   await page.goto(`${base}/work`)
   await page.getByRole('navigation', { name: 'Places' }).waitFor()
@@ -110,7 +139,7 @@ it('a device left alone for ten minutes is at the door again; the next person ta
   await page.getByLabel('PIN').fill('8137')
   await page.keyboard.press('Enter')
   await page.getByRole('navigation', { name: 'Places' }).waitFor()
-  expect(await page.locator('.clock').textContent()).toContain('Wren')
+  expect(await page.locator('.who-menu summary').textContent()).toContain('Wren')
   // The first person's session is over, not only out of sight.
   const sessions = (await (await page.request.get(`${base}/api/sessions`)).json()) as { person: string }[]
   expect(sessions.map((s) => s.person)).toEqual(['Wren'])

@@ -180,6 +180,7 @@ it('reaches the handover, and hands the device over', async () => {
   await press(page.getByRole('link', { name: 'Handover', exact: true }))
   await type('Handed to', 'Ms Averill')
   await reach(button('Hand over'))
+  await press(page.locator('.who-menu summary'))
   await press(button('Someone else takes over'))
   await page.getByRole('button', { name: 'Wren', exact: true }).waitFor()
 })

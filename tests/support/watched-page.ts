@@ -24,7 +24,7 @@ export async function person(
   const troubles: string[] = []
   page.on('pageerror', (error) => troubles.push(`page error: ${error.message}`))
   page.on('console', (message) => {
-    if (message.type() === 'error') troubles.push(`console: ${message.text()}`)
+    if (message.type() === 'error') troubles.push(`console: ${message.text()} ${message.location().url}`)
   })
   page.on('request', (request) => {
     const { protocol, hostname } = new URL(request.url())

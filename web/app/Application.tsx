@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { lazy, Suspense } from 'react'
+import { lazy, Suspense, useEffect } from 'react'
 import { createBrowserRouter, Navigate, Outlet, RouterProvider } from 'react-router'
 // The first screen comes with the application: fetching it apart costs a round trip before anything is seen.
 import Day from '#web/day/DayScreen.tsx'
@@ -7,8 +7,9 @@ import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { Broken } from './Broken.tsx'
 import { headStart, laterOn } from './head-start.ts'
-import { ApiError } from './http.ts'
+import { isPassing } from './http.ts'
 import { JobFrame } from './JobFrame.tsx'
+import { personIsHere, startKeeping } from './keeping.ts'
 import { Nowhere } from './Nowhere.tsx'
 import { Shell } from './Shell.tsx'
 import { SignedIn, useSession } from './session.ts'
@@ -35,13 +36,17 @@ const client = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 5000,
-      retry: (count, error) => count < 2 && !(error instanceof ApiError && error.status >= 400 && error.status < 500),
+      retry: (count, error) => count < 2 && isPassing(error),
       refetchOnWindowFocus: true,
+      // A question or a command that the line does not carry fails and says so; it never waits in silence for a line.
+      networkMode: 'always',
+      refetchOnReconnect: true,
     },
-    mutations: { retry: false },
+    mutations: { retry: false, networkMode: 'always' },
   },
 })
 
+startKeeping(client)
 void headStart(client, location.pathname)
 laterOn()
 
@@ -93,6 +98,8 @@ const router = createBrowserRouter([
 
 function Door() {
   const session = useSession()
+  const person = session.data?.person
+  useEffect(() => personIsHere(person), [person])
   if (session.isPending) return <Fetching />
   if (session.isLoadingError) return <Told error={session.error} onRetry={() => void session.refetch()} />
   if (session.data)

@@ -1,4 +1,5 @@
-import { BulbOutlined, QuestionOutlined, SwapOutlined } from '@ant-design/icons'
+import { BulbOutlined, QuestionOutlined } from '@ant-design/icons'
+import { useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense } from 'react'
 import { NavLink, Outlet, useLocation } from 'react-router'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -6,9 +7,12 @@ import { PetalRing } from '#web/ui/PetalRing.tsx'
 import { clockIn, useNow, weekdayIn } from './clock.ts'
 import { useHelp } from './help.ts'
 import { useIdle } from './idle.ts'
+import { KeptMark } from './KeptMark.tsx'
 import { useLive } from './live.ts'
 import { useSignedIn, useSignOut } from './session.ts'
 import { useTheme } from './theme.ts'
+import { mayBeSignedOut } from './useAtWork.ts'
+import { WhoIsHere } from './WhoIsHere.tsx'
 import { words } from './words.ts'
 
 const places = [
@@ -44,7 +48,12 @@ export function Shell() {
     ...(session.permissions.includes('standards.write') ? [leadPlace] : []),
     ...(session.permissions.includes('people.write') ? [ownerPlace] : []),
   ]
-  useIdle(idleMinutes, () => signOut.mutate())
+  const client = useQueryClient()
+  useIdle(idleMinutes, async () => {
+    if (!(await mayBeSignedOut(client, session.person))) return false
+    signOut.mutate()
+    return true
+  })
   const [help, setHelp] = useHelp()
   const here = [...shown, stockPlace].findLast((p) => (p.to === '/' ? pathname === '/' : pathname.startsWith(p.to)))
   return (
@@ -56,8 +65,7 @@ export function Shell() {
           <span className="clock">
             <strong>
               {weekdayIn(session.timeZone, now)} {clockIn(session.timeZone, now)}
-            </strong>{' '}
-            · {session.name}
+            </strong>
             {connected ? '' : ' · no live line, trying again'}
           </span>
         </div>
@@ -79,10 +87,9 @@ export function Shell() {
         >
           <BulbOutlined />
         </button>
-        <button type="button" className="icon-button" aria-label={words.handOver} onClick={() => signOut.mutate()}>
-          <SwapOutlined />
-        </button>
+        <WhoIsHere />
       </header>
+      <KeptMark />
       {help && (
         <Suspense>
           <Controls>

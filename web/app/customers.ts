@@ -1,7 +1,27 @@
-import { useQuery } from '@tanstack/react-query'
+import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query'
 import type { CustomerView } from '#server/customers/views.ts'
 import { get } from './http.ts'
 
-/** Who brings cars to this shop, by name. */
-export const useCustomers = () =>
-  useQuery({ queryKey: ['customers'], queryFn: () => get<CustomerView[]>('/api/customers') })
+/** As many as the server gives at once. */
+const page = 100
+
+/** Who brings cars to this shop, by name, page by page. @param find only those with this in name or contact */
+export const useCustomers = (find = '') =>
+  useInfiniteQuery({
+    queryKey: ['customers', find],
+    queryFn: ({ pageParam }) =>
+      get<CustomerView[]>(
+        `/api/customers?${new URLSearchParams({ find, ...(pageParam ? { after: pageParam } : {}) })}`,
+      ),
+    initialPageParam: '',
+    getNextPageParam: (last) => (last.length === page ? last.at(-1)!.id : undefined),
+    placeholderData: keepPreviousData,
+  })
+
+/** One customer; asked for only when there is one. */
+export const useCustomer = (id: string | undefined) =>
+  useQuery({
+    queryKey: ['customers', 'one', id],
+    queryFn: () => get<CustomerView>(`/api/customers/${id}`),
+    enabled: id !== undefined,
+  })

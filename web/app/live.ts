@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
+import { lineIsBack } from './keeping.ts'
 
 interface Change {
   topic: 'job' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles' | 'standards' | 'stock'
@@ -12,7 +13,10 @@ export function useLive(): boolean {
   const [connected, setConnected] = useState(true)
   useEffect(() => {
     const source = new EventSource('/api/live')
-    source.addEventListener('hello', () => setConnected(true))
+    source.addEventListener('hello', () => {
+      setConnected(true)
+      lineIsBack()
+    })
     source.addEventListener('reset', () => {
       // The line was down for longer than the server remembers: ask for everything once.
       setConnected(true)

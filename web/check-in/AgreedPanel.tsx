@@ -13,11 +13,14 @@ const said = (answer: boolean | null | undefined) => (answer == null ? 'open' : 
 /** What the customer was asked, with who asked and when. */
 export function AgreedPanel({ checkIn, onChange, who, catalogue }: PanelProps & { who: string; catalogue: Catalogue }) {
   const answer = (id: string, value: string) => {
-    const { [id]: _before, ...asked } = checkIn.asked ?? {}
-    onChange({
-      ...checkIn,
-      permissions: { ...checkIn.permissions, [id]: value === 'open' ? null : value === 'yes' },
-      asked: value === 'open' ? asked : { ...asked, [id]: { by: who, at: new Date().toISOString() } },
+    const at = new Date().toISOString()
+    onChange((now) => {
+      const { [id]: _before, ...asked } = now.asked ?? {}
+      return {
+        ...now,
+        permissions: { ...now.permissions, [id]: value === 'open' ? null : value === 'yes' },
+        asked: value === 'open' ? asked : { ...asked, [id]: { by: who, at } },
+      }
     })
   }
   return (

@@ -4,11 +4,14 @@ import type { Body } from '#core/cabin/schema.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { readVin } from '#core/cabin/vin.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { CustomerView } from '#server/customers/views.ts'
 import type { MemoryView } from '#server/vehicles/views.ts'
-import { useCustomers } from '#web/app/customers.ts'
+import { useCustomer } from '#web/app/customers.ts'
 import { useMay } from '#web/app/session.ts'
+import { AndMore } from '#web/ui/AndMore.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { BodyEditor } from './BodyEditor.tsx'
+import { CustomerPicker } from './CustomerPicker.tsx'
 import type { PanelProps } from './panel.ts'
 import { useAddCustomer, useModelNote, useSaveModelNote } from './vehicles.ts'
 import { words } from './words.ts'
@@ -37,6 +40,9 @@ function ModelNote({ make, model }: { make: string; model: string }) {
   )
 }
 
+/** What remained last time, as many lines. */
+const shown = 6
+
 function Memory({ memory, onBring }: { memory: MemoryView; onBring: () => void }) {
   if (!memory) return <p className="soft">{words.firstVisit}</p>
   return (
@@ -44,13 +50,14 @@ function Memory({ memory, onBring }: { memory: MemoryView; onBring: () => void }
       <strong>{words.here(memory.visits)}</strong>
       {memory.residuals.length > 0 && (
         <ul>
-          {memory.residuals.slice(0, 6).map((r) => (
+          {memory.residuals.slice(0, shown).map((r) => (
             <li key={r.what + r.why}>
               {r.what}: {r.why}
             </li>
           ))}
         </ul>
       )}
+      <AndMore all={memory.residuals.length} shown={shown} />
       {memory.worked.length > 0 && <p className="soft">Worked then: {memory.worked.join('; ')}.</p>}
       <Button onClick={onBring}>{words.bring}</Button>
     </div>
@@ -64,31 +71,31 @@ export function CarPanel({
   catalogue,
   memory,
 }: PanelProps & { catalogue: Catalogue; memory: MemoryView | undefined }) {
-  const customers = useCustomers()
   const addCustomer = useAddCustomer()
   const [editing, setEditing] = useState(false)
   const { vehicle } = checkIn
   const vin = vehicle.vin ? readVin(vehicle.vin) : undefined
-  const customer = customers.data?.find((c) => c.id === checkIn.customerId)
+  const customer = useCustomer(checkIn.customerId).data
   /** A body's change may take surfaces away: what was marked on them goes with them. */
   const setBody = (body: Body) => {
     const there = new Set(surfacesOf(body, catalogue.surfaces).map((s) => s.id))
-    onChange({
-      ...checkIn,
-      vehicle: { ...vehicle, body },
-      condition: Object.fromEntries(Object.entries(checkIn.condition).filter(([id]) => there.has(id))),
-    })
+    onChange((now) => ({
+      ...now,
+      vehicle: { ...now.vehicle, body },
+      condition: Object.fromEntries(Object.entries(now.condition).filter(([id]) => there.has(id))),
+    }))
   }
   const setVin = (text: string) => {
-    const { vin: _before, ...rest } = vehicle
     const kept = readVin(text).vin.slice(0, 17)
-    onChange({ ...checkIn, vehicle: kept === '' ? rest : { ...rest, vin: kept } })
+    onChange((now) => {
+      const { vin: _before, ...rest } = now.vehicle
+      return { ...now, vehicle: kept === '' ? rest : { ...rest, vin: kept } }
+    })
   }
-  const pickCustomer = (id: string | undefined) => {
-    const { customerId: _before, ...rest } = checkIn
-    const found = customers.data?.find((c) => c.id === id)
-    onChange(found ? { ...rest, customerId: found.id, customer: found.name, finish: found.finish } : rest)
-  }
+  const pickCustomer = (found: CustomerView | undefined) =>
+    onChange(({ customerId: _before, ...rest }) =>
+      found ? { ...rest, customerId: found.id, customer: found.name, finish: found.finish } : rest,
+    )
   return (
     <>
       <h2>{words.car}</h2>
@@ -97,12 +104,12 @@ export function CarPanel({
           memory={memory}
           onBring={() =>
             memory &&
-            onChange({
-              ...checkIn,
-              vehicle: { ...vehicle, body: memory.vehicle.body },
+            onChange((now) => ({
+              ...now,
+              vehicle: { ...now.vehicle, body: memory.vehicle.body },
               condition: memory.condition,
               odours: memory.odours,
-            })
+            }))
           }
         />
       )}
@@ -117,15 +124,7 @@ export function CarPanel({
       )}
       <div className="field">
         {words.customer}
-        <Select
-          aria-label={words.customer}
-          allowClear
-          showSearch={{ optionFilterProp: 'label' }}
-          value={checkIn.customerId}
-          placeholder={checkIn.customer || words.noCustomer}
-          onChange={pickCustomer}
-          options={(customers.data ?? []).map((c) => ({ value: c.id, label: c.name }))}
-        />
+        <CustomerPicker picked={customer} name={checkIn.customer} onPick={pickCustomer} />
       </div>
       {!checkIn.customerId && checkIn.customer.trim() !== '' && (
         <Button
@@ -139,7 +138,7 @@ export function CarPanel({
                 sensitivities: '',
                 finish: checkIn.finish ?? 'standard',
               },
-              { onSuccess: (made) => onChange({ ...checkIn, customerId: made.id }) },
+              { onSuccess: (made) => onChange((now) => ({ ...now, customerId: made.id })) },
             )
           }
         >
@@ -156,7 +155,7 @@ export function CarPanel({
         <Select
           aria-label={words.sold}
           value={checkIn.package ?? 'whole'}
-          onChange={(id) => onChange({ ...checkIn, package: id })}
+          onChange={(id) => onChange((now) => ({ ...now, package: id }))}
           options={catalogue.packages.map((p) => ({ value: p.id, label: p.name }))}
         />
       </div>
@@ -165,7 +164,7 @@ export function CarPanel({
         <Select
           aria-label={words.finish}
           value={checkIn.finish ?? 'standard'}
-          onChange={(finish) => onChange({ ...checkIn, finish })}
+          onChange={(finish) => onChange((now) => ({ ...now, finish }))}
           options={words.finishes}
         />
       </div>

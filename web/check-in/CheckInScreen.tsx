@@ -4,12 +4,17 @@ import { useNavigate, useParams } from 'react-router'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { againstNormal, mirrored, presetCondition, type Selection, selected } from '#core/condition/patterns.ts'
+import type { Condition } from '#core/condition/schema.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { CheckIn } from '#core/procedures/schema.ts'
 import type { JobView } from '#server/check-in/views.ts'
+import { savedCheckIn } from '#web/app/draft-kinds.ts'
 import { useJob } from '#web/app/JobFrame.tsx'
 import { keepFile } from '#web/app/keep-file.ts'
 import { useCatalogue, useMay, useSignedIn } from '#web/app/session.ts'
+import { useVersionedDraft } from '#web/app/useVersionedDraft.ts'
 import { CabinSheet, type Spot } from '#web/ui/CabinSheet.tsx'
+import { DraftConflict, DraftStatus } from '#web/ui/DraftStatus.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { useNarrow } from '#web/ui/narrow.ts'
 import { Told } from '#web/ui/Told.tsx'
@@ -18,13 +23,13 @@ import { BrushBar, firstBrush } from './BrushBar.tsx'
 import { type Brush, marksOf, paint } from './brush.ts'
 import { CarPanel } from './CarPanel.tsx'
 import './check-in.css'
+import { placeName, placeWords } from './differing.ts'
 import { ExpectPanel } from './ExpectPanel.tsx'
 import { FoundPanel } from './FoundPanel.tsx'
 import { PhotosPanel } from './PhotosPanel.tsx'
 import { SheetTools } from './SheetTools.tsx'
 import { type Tab, Tabs } from './Tabs.tsx'
 import { TriedPanel } from './TriedPanel.tsx'
-import { useDraft } from './useDraft.ts'
 import { useMemory } from './vehicles.ts'
 import { words } from './words.ts'
 
@@ -42,7 +47,10 @@ export default function CheckInScreen() {
 const letterKinds: Record<string, Brush['kind']> = { s: 'stain', d: 'damage', w: 'moisture', b: 'biohazard' }
 
 function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
-  const draft = useDraft(job)
+  const { draft, value, ...held } = useVersionedDraft('checkIn', job.id, job.callSign, savedCheckIn(job))
+  const { checkIn } = value
+  const change = (update: (now: CheckIn) => CheckIn, step = true) =>
+    draft.change((now) => ({ ...now, checkIn: update(now.checkIn) }), step)
   const narrow = useNarrow()
   const go = useNavigate()
   const session = useSignedIn()
@@ -54,7 +62,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
   const [tab, setTab] = useState<Tab>('asked')
   const [comparing, setComparing] = useState(false)
   const [zoom, setZoom] = useState(1)
-  const { vehicle, condition } = draft.checkIn
+  const { vehicle, condition } = checkIn
   const { body } = vehicle
   const memory = useMemory(vehicle.plate, vehicle.vin ?? '', job.id)
   const surfaces = useMemo(() => surfacesOf(body, catalogue.surfaces), [body, catalogue])
@@ -69,10 +77,10 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
     [comparing, memory.data, condition],
   )
 
-  const setCondition = (next: typeof condition, step = true) =>
-    draft.change({ ...draft.latest.current, condition: next }, step)
+  const setCondition = (update: (now: Condition) => Condition, step = true) =>
+    change((now) => ({ ...now, condition: update(now.condition) }), step)
   const put = (surface: string, with_: Brush, step: boolean, place?: Spot) =>
-    setCondition(paint(draft.latest.current.condition, surface, with_, place), step)
+    setCondition((now) => paint(now, surface, with_, place), step)
   const touch = (surface: string, place?: Spot) => {
     if (!may) return
     put(surface, brush, !strokeOpen, place)
@@ -98,33 +106,32 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
   }
   const brushOver = (what: Selection | 'all') => {
     const set = what === 'all' ? surfaces.map((s) => s.id) : selected(what, surfaces, body.driverSide)
-    let next = draft.latest.current.condition
-    for (const id of set) next = paint(next, id, brush)
-    setCondition(next)
+    setCondition((now) => set.reduce((next, id) => paint(next, id, brush), now))
   }
   const seeProcedure = async () => {
-    if (draft.state !== 'saved') await draft.flush()
+    // Two people's versions are settled here, where both can be seen.
+    if (!(await draft.flush()) && draft.snapshot().status === 'conflict') return
     void go(`/jobs/${job.id}/procedure`)
   }
   const at = focused ? names.get(focused) : undefined
   const material = at && catalogue.materials.find((m) => m.id === at.material)
-  const panel = { checkIn: draft.checkIn, onChange: (next: typeof draft.checkIn) => draft.change(next) }
+  const panel = { checkIn, onChange: change }
   const tools = (
     <SheetTools
       presets={catalogue.presets}
-      canUndo={draft.canUndo}
-      canRedo={draft.canRedo}
+      canUndo={held.canUndo}
+      canRedo={held.canRedo}
       hasNormal={memory.data != null}
       comparing={comparing}
       zoom={zoom}
       onSelect={brushOver}
       onPreset={(id) =>
-        setCondition({
-          ...draft.latest.current.condition,
+        setCondition((now) => ({
+          ...now,
           ...presetCondition(catalogue.presets.find((p) => p.id === id)!, surfaces),
-        })
+        }))
       }
-      onMirror={(from) => setCondition(mirrored(draft.latest.current.condition, surfaces, from))}
+      onMirror={(from) => setCondition((now) => mirrored(now, surfaces, from))}
       onUndo={draft.undo}
       onRedo={draft.redo}
       onCompare={() => setComparing(!comparing)}
@@ -132,101 +139,105 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
     />
   )
   return (
-    <div className="check-in">
-      <section className="card sheet-card" aria-label="Condition">
-        {may && <BrushBar brush={brush} onPick={setBrush} catalogue={catalogue} />}
-        {may &&
-          (narrow ? (
-            <details className="sheet-more">
-              <summary>{words.tools}</summary>
-              {tools}
-            </details>
-          ) : (
-            tools
-          ))}
-        {comparing && (
-          <p role="status" className="soft">
-            {unusual.length === 0
-              ? words.asUsual
-              : unusual
-                  .slice(0, 5)
-                  .map((d) => words.differs(names.get(d.surface)?.name ?? d.surface, d.soil, d.normal))
-                  .join(' · ')}
-          </p>
-        )}
-        <div className={zoom > 1 ? 'sheet-box zoomed' : 'sheet-box'} style={{ ['--zoom' as string]: zoom }}>
-          <CabinSheet
-            sheet={sheet}
-            noseUp={narrow}
-            label={`Cabin sheet of ${job.callSign}. ${words.hint}`}
-            look={(id) => ({
-              weave: families.get(id),
-              name: names.get(id)!.name,
-              soil: condition[id]?.soil ?? 0,
-              marks: marksOf(condition[id]),
-              spots: (condition[id]?.stains ?? []).flatMap((stain) => stain.at ?? []),
-              ...(comparing ? { lit: unusual.some((d) => d.surface === id) } : {}),
-            })}
-            onTouch={touch}
-            onStrokeEnd={() => setStrokeOpen(false)}
-            onKey={key}
-            onFocusPatch={setFocused}
-          />
-        </div>
-        <div className="soft">
-          {at ? (
-            <>
-              <strong>{at.name}</strong> · {material?.name} · {at.area.toFixed(2)} m² ·{' '}
-              {words.soil[condition[at.id]?.soil ?? 0]}
-            </>
-          ) : (
-            words.hint
+    <>
+      <DraftConflict
+        conflict={held.conflict}
+        name={(pointer) => placeName(pointer, (id) => names.get(id)?.name)}
+        show={placeWords}
+        onResolve={draft.resolve}
+      />
+      <div className="check-in">
+        <section className="card sheet-card" aria-label="Condition">
+          {may && <BrushBar brush={brush} onPick={setBrush} catalogue={catalogue} />}
+          {may &&
+            (narrow ? (
+              <details className="sheet-more">
+                <summary>{words.tools}</summary>
+                {tools}
+              </details>
+            ) : (
+              tools
+            ))}
+          {comparing && (
+            <p role="status" className="soft">
+              {unusual.length === 0
+                ? words.asUsual
+                : unusual
+                    .slice(0, 5)
+                    .map((d) => words.differs(names.get(d.surface)?.name ?? d.surface, d.soil, d.normal))
+                    .join(' · ')}
+              {unusual.length > 5 && ` · ${words.andMore(unusual.length - 5)}`}
+            </p>
           )}
-        </div>
-      </section>
-      <aside className="card stack" aria-label={words.panels}>
-        <Tabs tab={tab} onPick={setTab}>
-          {tab === 'photos' && (
-            <PhotosPanel
-              job={job.id}
-              draft={job.state === 'draft'}
-              refused={draft.checkIn.permissions.photos === false}
-              focused={focused}
-              surfaces={surfaces}
+          <div className={zoom > 1 ? 'sheet-box zoomed' : 'sheet-box'} style={{ ['--zoom' as string]: zoom }}>
+            <CabinSheet
+              sheet={sheet}
+              noseUp={narrow}
+              label={`Cabin sheet of ${job.callSign}. ${words.hint}`}
+              look={(id) => ({
+                weave: families.get(id),
+                name: names.get(id)!.name,
+                soil: condition[id]?.soil ?? 0,
+                marks: marksOf(condition[id]),
+                spots: (condition[id]?.stains ?? []).flatMap((stain) => stain.at ?? []),
+                ...(comparing ? { lit: unusual.some((d) => d.surface === id) } : {}),
+              })}
+              onTouch={touch}
+              onStrokeEnd={() => setStrokeOpen(false)}
+              onKey={key}
+              onFocusPatch={setFocused}
             />
-          )}
-          {tab !== 'photos' && (
-            <ConfigProvider componentDisabled={!may}>
-              <fieldset className="stack bare" disabled={!may}>
-                {tab === 'car' && <CarPanel {...panel} catalogue={catalogue} memory={memory.data} />}
-                {tab === 'asked' && <AgreedPanel {...panel} who={session.name} catalogue={catalogue} />}
-                {tab === 'tried' && <TriedPanel {...panel} functions={catalogue.functions} />}
-                {tab === 'found' && (
-                  <FoundPanel {...panel} odours={catalogue.odours} who={session.name} leads={leads} />
-                )}
-                {tab === 'told' && (
-                  <ExpectPanel {...panel} surfaces={surfaces} catalogue={catalogue} job={job.id} open={may} />
-                )}
-              </fieldset>
-            </ConfigProvider>
-          )}
-        </Tabs>
-        <div role="status" className="soft">
-          {may ? words[draft.state] : words.closed}
-        </div>
-        {draft.error && <Told error={draft.error} onRetry={() => void draft.flush()} />}
-        {draft.conflict && (
-          <div className="told" role="alert">
-            <strong>{words.staleTitle}.</strong> <Button onClick={draft.takeTheirs}>{words.takeTheirs}</Button>
           </div>
-        )}
-        <Button onClick={() => keepFile(`check-in-${draft.checkIn.vehicle.plate}`, draft.checkIn)}>
-          {words.keepJson}
-        </Button>
-        <Button type="primary" size="large" onClick={() => void seeProcedure()}>
-          {words.procedure}
-        </Button>
-      </aside>
-    </div>
+          <div className="soft">
+            {at ? (
+              <>
+                <strong>{at.name}</strong> · {material?.name} · {at.area.toFixed(2)} m² ·{' '}
+                {words.soil[condition[at.id]?.soil ?? 0]}
+              </>
+            ) : (
+              words.hint
+            )}
+          </div>
+        </section>
+        <aside className="card stack" aria-label={words.panels}>
+          <Tabs tab={tab} onPick={setTab}>
+            {tab === 'photos' && (
+              <PhotosPanel
+                job={job.id}
+                draft={job.state === 'draft'}
+                refused={checkIn.permissions.photos === false}
+                focused={focused}
+                surfaces={surfaces}
+              />
+            )}
+            {tab !== 'photos' && (
+              <ConfigProvider componentDisabled={!may}>
+                <fieldset className="stack bare" disabled={!may}>
+                  {tab === 'car' && <CarPanel {...panel} catalogue={catalogue} memory={memory.data} />}
+                  {tab === 'asked' && <AgreedPanel {...panel} who={session.name} catalogue={catalogue} />}
+                  {tab === 'tried' && <TriedPanel {...panel} functions={catalogue.functions} />}
+                  {tab === 'found' && (
+                    <FoundPanel {...panel} odours={catalogue.odours} who={session.name} leads={leads} />
+                  )}
+                  {tab === 'told' && (
+                    <ExpectPanel {...panel} surfaces={surfaces} catalogue={catalogue} job={job.id} open={may} />
+                  )}
+                </fieldset>
+              </ConfigProvider>
+            )}
+          </Tabs>
+          <DraftStatus
+            {...held}
+            calm={may ? words.status[held.status] : words.closed}
+            onRetry={() => void draft.flush()}
+            onDiscard={draft.discard}
+          />
+          <Button onClick={() => keepFile(`check-in-${vehicle.plate}`, checkIn)}>{words.keepJson}</Button>
+          <Button type="primary" size="large" onClick={() => void seeProcedure()}>
+            {words.procedure}
+          </Button>
+        </aside>
+      </div>
+    </>
   )
 }

@@ -20,17 +20,16 @@ export function ExpectPanel({
   const [name, setName] = useState(checkIn.agreement?.name ?? checkIn.customer)
   const [strokes, setStrokes] = useState<number[][]>([])
   const expectations = expectationsOf(checkIn, surfaces, catalogue)
-  const agree = () =>
-    onChange({
-      ...checkIn,
-      agreement: {
-        name: name.trim(),
-        at: new Date().toISOString(),
-        strokes,
-        shown: expectations.map((e) => ({ surface: e.surface, what: e.stain, chance: e.chance })),
-      },
-    })
-  const { agreement, ...unsigned } = checkIn
+  const agree = () => {
+    const signed = {
+      name: name.trim(),
+      at: new Date().toISOString(),
+      strokes,
+      shown: expectations.map((e) => ({ surface: e.surface, what: e.stain, chance: e.chance })),
+    }
+    onChange((now) => ({ ...now, agreement: signed }))
+  }
+  const { agreement } = checkIn
   return (
     <>
       <h2>{words.expect}</h2>
@@ -60,7 +59,7 @@ export function ExpectPanel({
               <polyline key={i} points={strokePoints(stroke)} />
             ))}
           </svg>
-          <Button onClick={() => onChange(unsigned)}>{words.signAgain}</Button>
+          <Button onClick={() => onChange(({ agreement: _before, ...unsigned }) => unsigned)}>{words.signAgain}</Button>
         </>
       ) : open ? (
         <>

@@ -9,7 +9,7 @@ import { words } from './words.ts'
 type Fate = NonNullable<Belonging['fate']>
 const noCash = { amount: 0, one: '', other: '' }
 
-function AddBelonging({ checkIn, onChange }: PanelProps) {
+function AddBelonging({ onChange }: Pick<PanelProps, 'onChange'>) {
   const [what, setWhat] = useState('')
   const [where, setWhere] = useState('')
   const [bag, setBag] = useState('')
@@ -28,7 +28,7 @@ function AddBelonging({ checkIn, onChange }: PanelProps) {
         ? { cash: { amount: Math.round(cash.amount * 100), counted: [cash.one.trim(), cash.other.trim()] } }
         : {}),
     }
-    onChange({ ...checkIn, belongings: [...checkIn.belongings, found] })
+    onChange((now) => ({ ...now, belongings: [...now.belongings, found] }))
     setWhat('')
     setCash(noCash)
     setFate('return')
@@ -110,21 +110,20 @@ export function FoundPanel({
   const [finding, setFinding] = useState('')
   const addFinding = () => {
     if (!finding.trim()) return
-    onChange({ ...checkIn, findings: [...(checkIn.findings ?? []), { what: finding.trim(), where: '' }] })
+    const found = { what: finding.trim(), where: '' }
+    onChange((now) => ({ ...now, findings: [...(now.findings ?? []), found] }))
     setFinding('')
   }
-  const clear = (i: number) =>
-    onChange({
-      ...checkIn,
-      belongings: checkIn.belongings.map((b, k) =>
-        k === i ? { ...b, cleared: { by: who, at: new Date().toISOString() } } : b,
-      ),
-    })
-  const smell = (kind: string, level: number) => {
-    const rest = (checkIn.odours ?? []).filter((o) => o.kind !== kind)
-    const source = checkIn.odours?.find((o) => o.kind === kind)?.source ?? ''
-    onChange({ ...checkIn, odours: level === 0 ? rest : [...rest, { kind, level, source }] })
+  const clear = (i: number) => {
+    const cleared = { by: who, at: new Date().toISOString() }
+    onChange((now) => ({ ...now, belongings: now.belongings.map((b, k) => (k === i ? { ...b, cleared } : b)) }))
   }
+  const smell = (kind: string, level: number) =>
+    onChange((now) => {
+      const rest = (now.odours ?? []).filter((o) => o.kind !== kind)
+      const source = now.odours?.find((o) => o.kind === kind)?.source ?? ''
+      return { ...now, odours: level === 0 ? rest : [...rest, { kind, level, source }] }
+    })
   return (
     <>
       <h2>{words.belongings}</h2>
@@ -145,7 +144,7 @@ export function FoundPanel({
                 type="text"
                 icon={<DeleteOutlined />}
                 aria-label={`Take ${b.what} off the list`}
-                onClick={() => onChange({ ...checkIn, belongings: checkIn.belongings.filter((_, k) => k !== i) })}
+                onClick={() => onChange((now) => ({ ...now, belongings: now.belongings.filter((_, k) => k !== i) }))}
               />
             </div>
             {b.fate === 'hazard' && !b.cleared && (
@@ -156,7 +155,7 @@ export function FoundPanel({
           </li>
         ))}
       </ul>
-      <AddBelonging checkIn={checkIn} onChange={onChange} />
+      <AddBelonging onChange={onChange} />
       <h2>{words.odours}</h2>
       <div className="smells">
         {odours.map(({ id, name }) => {
@@ -182,12 +181,12 @@ export function FoundPanel({
           maxLength={120}
           value={o.source}
           onChange={(e) =>
-            onChange({
-              ...checkIn,
-              odours: checkIn.odours!.map((other) =>
-                other.kind === o.kind ? { ...o, source: e.target.value } : other,
+            onChange((now) => ({
+              ...now,
+              odours: (now.odours ?? []).map((other) =>
+                other.kind === o.kind ? { ...other, source: e.target.value } : other,
               ),
-            })
+            }))
           }
         />
       ))}
@@ -214,7 +213,7 @@ export function FoundPanel({
         rows={3}
         maxLength={10_000}
         value={checkIn.notes ?? ''}
-        onChange={(e) => onChange({ ...checkIn, notes: e.target.value })}
+        onChange={(e) => onChange((now) => ({ ...now, notes: e.target.value }))}
       />
     </>
   )

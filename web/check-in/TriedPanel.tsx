@@ -11,7 +11,7 @@ const options = [
 /** The function check: what is tried now, because it is found too late otherwise. */
 export function TriedPanel({ checkIn, onChange, functions }: PanelProps & { functions: Catalogue['functions'] }) {
   const set = (id: string, works: boolean, note?: string) =>
-    onChange({ ...checkIn, functions: { ...checkIn.functions, [id]: { works, ...(note ? { note } : {}) } } })
+    onChange((now) => ({ ...now, functions: { ...now.functions, [id]: { works, ...(note ? { note } : {}) } } }))
   return (
     <>
       <h2>{words.tried}</h2>

@@ -3,5 +3,6 @@ import type { CheckIn } from '#core/procedures/schema.ts'
 /** What every panel beside the sheet gets: the check-in as it stands, and how to change it. */
 export interface PanelProps {
   checkIn: CheckIn
-  onChange: (next: CheckIn) => void
+  /** Changes the check-in as it is when the change is made: a stroke made meanwhile, or an answer that comes late, loses nothing. */
+  onChange: (change: (now: CheckIn) => CheckIn) => void
 }

@@ -1,7 +1,7 @@
 import { Button, Form, Input, Modal, Select } from 'antd'
 import { useState } from 'react'
 import type { CustomerFields, CustomerView } from '#server/customers/views.ts'
-import { useCustomers } from '#web/app/customers.ts'
+import { useCustomer, useCustomers } from '#web/app/customers.ts'
 import { ApiError } from '#web/app/http.ts'
 import { useMay } from '#web/app/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -46,7 +46,6 @@ function Entry({ customer, onGone }: { customer: CustomerView; onGone: () => voi
           <Select options={words.finishes} />
         </Form.Item>
         {stale ? <div className="told">{words.stale}</div> : change.isError && <Told error={change.error} />}
-        {erase.isError && <Told error={erase.error} />}
         <div className="row">
           <Button type="primary" htmlType="submit" loading={change.isPending}>
             {words.save}
@@ -63,15 +62,21 @@ function Entry({ customer, onGone }: { customer: CustomerView; onGone: () => voi
         title={words.eraseTitle(customer.name)}
         open={asking}
         onCancel={() => setAsking(false)}
-        onOk={() => {
-          setAsking(false)
-          erase.mutate(customer.id, { onSuccess: onGone })
-        }}
+        confirmLoading={erase.isPending}
+        onOk={() =>
+          erase.mutate(customer.id, {
+            onSuccess: () => {
+              setAsking(false)
+              onGone()
+            },
+          })
+        }
         okText={words.eraseYes}
         cancelText={words.keep}
         okButtonProps={{ danger: true }}
       >
         <p>{words.eraseLead}</p>
+        {erase.isError && <Told error={erase.error} />}
       </Modal>
     </section>
   )
@@ -79,18 +84,27 @@ function Entry({ customer, onGone }: { customer: CustomerView; onGone: () => voi
 
 /** Who brings cars: what is kept of them, and its erasure. */
 export default function CustomersScreen() {
-  const customers = useCustomers()
+  const [find, setFind] = useState('')
+  const customers = useCustomers(find)
   const [picked, setPicked] = useState<string>()
+  const one = useCustomer(picked)
   if (customers.isPending) return <Fetching lines={4} />
   if (customers.isLoadingError) return <Told error={customers.error} onRetry={() => void customers.refetch()} />
-  const customer = customers.data.find((c) => c.id === picked)
+  const list = customers.data.pages.flat()
   return (
     <div className="take-in">
-      <section className="card">
+      <section className="card stack">
         <h2>{words.title}</h2>
-        {customers.data.length === 0 && <p className="soft">{words.none}</p>}
+        <Input.Search
+          aria-label={words.find}
+          placeholder={words.find}
+          allowClear
+          value={find}
+          onChange={(e) => setFind(e.target.value)}
+        />
+        {list.length === 0 && <p className="soft">{find === '' ? words.none : words.notFound(find)}</p>}
         <ul className="plain">
-          {customers.data.map((c) => (
+          {list.map((c) => (
             <li key={c.id}>
               <Button
                 type="text"
@@ -104,11 +118,17 @@ export default function CustomersScreen() {
             </li>
           ))}
         </ul>
+        {customers.hasNextPage && (
+          <Button loading={customers.isFetchingNextPage} onClick={() => void customers.fetchNextPage()}>
+            {words.more}
+          </Button>
+        )}
       </section>
-      {customer ? (
-        <Entry key={customer.id} customer={customer} onGone={() => setPicked(undefined)} />
+      {picked !== undefined && one.isLoadingError && <Told error={one.error} onRetry={() => void one.refetch()} />}
+      {one.data && picked !== undefined ? (
+        <Entry key={one.data.id} customer={one.data} onGone={() => setPicked(undefined)} />
       ) : (
-        customers.data.length > 0 && <p className="soft">{words.pick}</p>
+        list.length > 0 && picked === undefined && <p className="soft">{words.pick}</p>
       )}
     </div>
   )

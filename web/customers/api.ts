@@ -14,6 +14,7 @@ export function useEraseCustomer() {
   const client = useQueryClient()
   return useMutation({
     mutationFn: (id: string) => remove(`/api/customers/${id}`),
-    onSettled: () => client.invalidateQueries(),
+    // What is gone is not asked for again.
+    onSuccess: (_, id) => client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[2] !== id }),
   })
 }

@@ -2,6 +2,9 @@ import { finishes } from '#web/app/words.ts'
 
 export const words = {
   title: 'Customers',
+  find: 'Find by name or contact',
+  notFound: (text: string) => `Nobody has “${text}” in name or contact.`,
+  more: 'More',
   none: 'No customers kept yet. A check-in can keep the one it names.',
   pick: 'Pick a customer to see or change what is kept.',
   fields: {

@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router'
 import { useSay, useWork } from '#web/app/ledger.ts'
 import { useMay } from '#web/app/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
+import { KeptHere } from '#web/ui/KeptHere.tsx'
 import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import './handover.css'
@@ -12,7 +13,7 @@ import { words } from './words.ts'
 export default function FinalCheckScreen() {
   const { id } = useParams()
   const work = useWork(id!)
-  const say = useSay(id!)
+  const { say, busy, error, kept, dismiss } = useSay(id!)
   const mayCheck = useMay('work.do')
   const [failing, setFailing] = useState<string>()
   if (work.isPending) return <Fetching lines={5} />
@@ -28,7 +29,8 @@ export default function FinalCheckScreen() {
           {left === 0 && <Link to={`/jobs/${id}/report`}>{words.toReport}</Link>}
         </span>
       </div>
-      {say.isError && <Told error={say.error} />}
+      {error && failing === undefined && <Told error={error} />}
+      <KeptHere kept={kept} titles={new Map(places.map((p) => [p.id, p.text]))} onDismiss={(o) => void dismiss(o)} />
       <ul className="plain places">
         {places.map((place) => {
           const check = state.checks[place.id]
@@ -50,7 +52,8 @@ export default function FinalCheckScreen() {
                   <Button
                     type={check ? 'default' : 'primary'}
                     aria-label={`${words.pass}: ${place.text}`}
-                    onClick={() => say.mutate({ type: 'check-passed', data: { place: place.id } })}
+                    disabled={busy}
+                    onClick={() => void say({ type: 'check-passed', data: { place: place.id } })}
                   >
                     {words.pass}
                   </Button>
@@ -69,7 +72,8 @@ export default function FinalCheckScreen() {
         no={words.cancel}
         open={failing !== undefined}
         onClose={() => setFailing(undefined)}
-        onSay={(note) => say.mutate({ type: 'check-failed', data: { place: failing!, note } })}
+        error={error}
+        onSay={(note) => say({ type: 'check-failed', data: { place: failing!, note } })}
       />
     </section>
   )

@@ -5,6 +5,7 @@ import { clockIn } from '#web/app/clock.ts'
 import { useSay } from '#web/app/ledger.ts'
 import { useMay, useSignedIn } from '#web/app/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
+import { KeptHere } from '#web/ui/KeptHere.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useReport } from './api.ts'
 import './handover.css'
@@ -14,12 +15,13 @@ export default function ReportScreen() {
   const { id } = useParams()
   const zone = useSignedIn().timeZone
   const view = useReport(id!)
-  const say = useSay(id!)
+  const { say, busy, error, kept, dismiss } = useSay(id!)
   const mayGive = useMay('handover.give')
   const [to, setTo] = useState('')
   if (view.isPending) return <Fetching lines={5} />
   if (view.isLoadingError) return <Told error={view.error} onRetry={() => void view.refetch()} />
   const { report, checkIn, shopName, names } = view.data
+  const waits = kept.some((e) => e.event.type === 'handed-over' && e.refused === undefined)
   const { vehicle } = checkIn
   return (
     <article className="card report">
@@ -97,7 +99,8 @@ export default function ReportScreen() {
           <p className="caution">{words.dryTold}</p>
         </div>
       </div>
-      {say.isError && <Told error={say.error} />}
+      {error && <Told error={error} />}
+      <KeptHere kept={kept} onDismiss={(order) => void dismiss(order)} />
       {report.handedOver ? (
         <p className="big" style={{ fontSize: '1.3rem' }}>
           {words.to} {report.handedOver.to}, {clockIn(zone, report.handedOver.at)}, {words.by}{' '}
@@ -110,7 +113,7 @@ export default function ReportScreen() {
             style={{ marginTop: 14 }}
             onSubmit={(e) => {
               e.preventDefault()
-              if (to.trim()) say.mutate({ type: 'handed-over', data: { to: to.trim() } })
+              if (to.trim()) void say({ type: 'handed-over', data: { to: to.trim() } })
             }}
           >
             <Input
@@ -121,7 +124,7 @@ export default function ReportScreen() {
               onChange={(e) => setTo(e.target.value)}
               style={{ width: 260 }}
             />
-            <Button type="primary" size="large" htmlType="submit" loading={say.isPending} disabled={!to.trim()}>
+            <Button type="primary" size="large" htmlType="submit" loading={busy} disabled={!to.trim() || waits}>
               {words.give}
             </Button>
           </form>

@@ -1,14 +1,15 @@
 import { Button, Form, Input } from 'antd'
 import { type ReactNode, useState } from 'react'
 import { useDoor, useWayIn } from '#web/app/session.ts'
+import { useKept } from '#web/app/useKept.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import { PickPerson, pinRule } from './PickPerson.tsx'
 import { words } from './words.ts'
 
 const petals = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done' as const }))
 const required = (message: string) => [{ required: true, whitespace: true, message }]
-const pinRule = [{ required: true, pattern: /^\d{4,12}$/, message: 'Four digits or more.' }]
 const wordRule = [{ required: true, pattern: /^[a-z0-9][a-z0-9-]*$/, message: 'Small letters, digits and hyphens.' }]
 
 function Frame({ title, lead, children }: { title: string; lead: string; children: ReactNode }) {
@@ -37,46 +38,35 @@ export default function Door() {
 }
 
 function PickName({ shopName, people }: { shopName: string; people: { id: string; name: string }[] }) {
-  const [person, setPerson] = useState<string>()
+  const [chosen, setChosen] = useState<string>()
   const signIn = useWayIn<{ person: string; pin: string }>('/api/session')
-  const chosen = people.find((p) => p.id === person)
   return (
-    <Frame title={chosen ? chosen.name : words.title} lead={chosen ? shopName : `${shopName}. ${words.who}`}>
-      {chosen ? (
-        <Form<{ pin: string }>
-          layout="vertical"
-          requiredMark={false}
-          onFinish={({ pin }) => signIn.mutate({ person: chosen.id, pin })}
-        >
-          <Form.Item name="pin" label={words.pin} rules={pinRule}>
-            <Input.Password inputMode="numeric" autoComplete="off" autoFocus size="large" />
-          </Form.Item>
-          {signIn.isError && <Told error={signIn.error} />}
-          <div className="row" style={{ marginTop: 12 }}>
-            <Button type="primary" htmlType="submit" size="large" loading={signIn.isPending}>
-              {words.enter}
-            </Button>
-            <Button
-              size="large"
-              onClick={() => {
-                signIn.reset()
-                setPerson(undefined)
-              }}
-            >
-              {words.back}
-            </Button>
-          </div>
-        </Form>
-      ) : (
-        <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 10 }}>
-          {people.map((p) => (
-            <Button key={p.id} style={{ height: 60, fontSize: '1.1rem' }} onClick={() => setPerson(p.id)}>
-              {p.name}
-            </Button>
-          ))}
-        </div>
-      )}
+    <Frame title={chosen ?? words.title} lead={chosen ? shopName : `${shopName}. ${words.who}`}>
+      <PickPerson people={people} signIn={signIn} onPick={setChosen} />
+      <KeptForPeople people={people} />
     </Frame>
+  )
+}
+
+/** What waits on this device for people who are not here now. */
+function KeptForPeople({ people }: { people: { id: string; name: string }[] }) {
+  const kept = useKept()
+  const lines = people.flatMap((p) => {
+    const theirs = kept.get(p.id)
+    return theirs ? [{ name: p.name, what: words.keptFor(theirs.taps.length, theirs.drafts.length) }] : []
+  })
+  if (lines.length === 0) return null
+  return (
+    <div role="status" className="soft" style={{ marginTop: 14 }}>
+      {words.keptLead}
+      <ul>
+        {lines.map((line) => (
+          <li key={line.name}>
+            <strong>{line.name}</strong>: {line.what}
+          </li>
+        ))}
+      </ul>
+    </div>
   )
 }
 

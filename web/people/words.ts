@@ -5,6 +5,14 @@ export const words = {
   pin: 'PIN',
   enter: 'Start work',
   back: 'Someone else',
+  keptLead: 'Kept on this device until they sign in here:',
+  keptFor: (taps: number, drafts: number) =>
+    [
+      taps > 0 ? `${taps} ${taps === 1 ? 'tap' : 'taps'}` : '',
+      drafts > 0 ? `${drafts} unsaved ${drafts === 1 ? 'sheet' : 'sheets'}` : '',
+    ]
+      .filter(Boolean)
+      .join(' and '),
   enrolTitle: 'Let this device in',
   enrolLead: 'The owner does this once for each device. After that people sign in here with their name and PIN.',
   enrol: 'Let this device in',

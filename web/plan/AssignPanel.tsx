@@ -2,10 +2,14 @@ import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { sayClock } from '#core/units/format.ts'
 import type { PlanView } from '#server/plan/views.ts'
+import { AndMore } from '#web/ui/AndMore.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { type Broken, useChangePlan } from './api.ts'
 import { readable } from './readable.ts'
 import { words } from './words.ts'
+
+/** Broken rules that are shown. */
+const shown = 6
 
 interface Pending {
   activity: string
@@ -84,10 +88,11 @@ export function AssignPanel({
               <div className={mine.broken.length > 0 ? 'told' : 'caution'} role="status" style={{ marginTop: 6 }}>
                 {mine.broken.length === 0 ? words.fine : <strong>{words.breaks}</strong>}
                 <ul style={{ margin: '4px 0', paddingLeft: 18 }}>
-                  {mine.broken.slice(0, 6).map((b) => (
+                  {mine.broken.slice(0, shown).map((b) => (
                     <li key={b.message}>{readable(b.message, plan)}</li>
                   ))}
                 </ul>
+                <AndMore all={mine.broken.length} shown={shown} />
                 <span className="row">
                   <Button type="primary" onClick={() => void save()} loading={change.isPending}>
                     {mine.broken.length > 0 ? words.saveAnyway : words.save}

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { sayClock, sayMinutes } from '#core/units/format.ts'
 import { flagsOf, spellsOf, threadsOf, usePlan } from '#web/app/day-plan.ts'
 import { useMay } from '#web/app/session.ts'
+import { AndMore } from '#web/ui/AndMore.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Lanes } from '#web/ui/Lanes.tsx'
 import { Told } from '#web/ui/Told.tsx'
@@ -11,6 +12,9 @@ import { useMakePlan } from './api.ts'
 import './plan.css'
 import { readable } from './readable.ts'
 import { words } from './words.ts'
+
+/** Lines of a list that are shown. */
+const shown = 12
 
 export default function PlanScreen() {
   const plan = usePlan()
@@ -105,23 +109,32 @@ export default function PlanScreen() {
         <section className="card">
           <h2>{words.unplanned}</h2>
           <ul>
-            {unscheduled.slice(0, 12).map((u) => (
+            {unscheduled.slice(0, shown).map((u) => (
               <li key={u.activity}>
                 <strong>{view.steps[u.activity]?.title ?? u.activity}</strong> <span className="chip">{u.code}</span>{' '}
                 {readable(u.reason, view)}
               </li>
             ))}
           </ul>
+          <AndMore all={unscheduled.length} shown={shown} />
+        </section>
+      )}
+      {view.later.length > 0 && (
+        <section className="card">
+          <h2>{words.later}</h2>
+          <p>{words.laterWhy}</p>
+          <p>{view.later.join(', ')}</p>
         </section>
       )}
       {view.changed && warnings.length > 0 && (
         <section className="told" aria-label={words.breaks}>
           <strong>{words.breaks}</strong>
           <ul style={{ margin: '4px 0 0' }}>
-            {warnings.slice(0, 12).map((w) => (
+            {warnings.slice(0, shown).map((w) => (
               <li key={w.message}>{readable(w.message, view)}</li>
             ))}
           </ul>
+          <AndMore all={warnings.length} shown={shown} />
         </section>
       )}
     </div>

@@ -7,6 +7,9 @@ export const words = {
   handovers: 'Hand-overs',
   bottleneck: 'One more would bring',
   unplanned: 'Not planned',
+  later: 'Not in this plan',
+  laterWhy:
+    'They came after it was made, or one plan does not hold them: those promised soonest come first. Plan again when others are done.',
   breaks: 'What breaks',
   pick: 'Pick a block to see its steps and who does them.',
   who: 'Who',

@@ -7,6 +7,7 @@ import { sayMinutes } from '#core/units/format.ts'
 import type { ProcedureView } from '#server/procedures/views.ts'
 import { useCatalogue, useMay } from '#web/app/session.ts'
 import { useHouseRules } from '#web/app/standards.ts'
+import { DraftConflict, DraftStatus } from '#web/ui/DraftStatus.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { AddStep } from './AddStep.tsx'
@@ -18,6 +19,7 @@ import './procedures.css'
 import { Revise, Versions } from './Revise.tsx'
 import { StandardPicker } from './StandardPicker.tsx'
 import { StepList } from './StepList.tsx'
+import { settingWords } from './setting-words.ts'
 import { ThreePlans } from './ThreePlans.tsx'
 import { TimeLimit } from './TimeLimit.tsx'
 import { useEditing } from './useEditing.ts'
@@ -113,6 +115,12 @@ function Sheet({ job, view, house, catalogue }: Ready) {
   const edits = settings.edits ?? []
   return (
     <div className="stack procedure">
+      <DraftConflict
+        conflict={editing.conflict}
+        name={(pointer) => words.settingNames[pointer.split('/')[1] ?? ''] ?? pointer}
+        show={settingWords}
+        onResolve={editing.held.resolve}
+      />
       <section className="card row" style={{ justifyContent: 'space-between' }} aria-label="Totals">
         <Figures procedure={procedure} />
         <div className="stack no-print" style={{ gap: 6, justifyItems: 'end' }}>
@@ -139,7 +147,7 @@ function Sheet({ job, view, house, catalogue }: Ready) {
             catalogue={catalogue}
             crew={crew}
             finish={settings.finish ?? request.checkIn.finish ?? 'standard'}
-            onFinish={(finish) => change({ ...settings, finish })}
+            onFinish={(finish) => change((now) => ({ ...now, finish }))}
           />
           <TimeLimit
             request={request}
@@ -147,11 +155,8 @@ function Sheet({ job, view, house, catalogue }: Ready) {
             crew={crew}
             onCrew={setCrew}
             limit={settings.rungs ? settings.timeLimit : undefined}
-            onUse={(timeLimit, rungs) => change({ ...settings, timeLimit, rungs })}
-            onDrop={() => {
-              const { timeLimit: _t, rungs: _r, ...rest } = settings
-              change(rest)
-            }}
+            onUse={(timeLimit, rungs) => change((now) => ({ ...now, timeLimit, rungs }))}
+            onDrop={() => change(({ timeLimit: _t, rungs: _r, ...rest }) => rest)}
           />
         </div>
       )}
@@ -169,18 +174,26 @@ function Sheet({ job, view, house, catalogue }: Ready) {
                 </Button>
                 <AddStep request={request} catalogue={catalogue} onEdit={editing.edit} />
               </span>
-              <span role="status" className={open.length > 0 ? '' : 'soft'}>
-                {open.length > 0
-                  ? words.notSaved(open.length)
-                  : editing.saved
-                    ? settings.edits || settings.standard || settings.houseRules || settings.finish
-                      ? words.saved
-                      : ''
-                    : words.saving}
-              </span>
+              <DraftStatus
+                {...editing}
+                calm={
+                  open.length > 0 ? (
+                    <strong>{words.notSaved(open.length)}</strong>
+                  ) : editing.status === 'conflict' ? (
+                    words.twoSaved
+                  ) : !editing.saved ? (
+                    words.saving
+                  ) : settings.edits || settings.standard || settings.houseRules || settings.finish ? (
+                    words.saved
+                  ) : (
+                    ''
+                  )
+                }
+                onRetry={() => void editing.held.flush()}
+                onDiscard={editing.held.discard}
+              />
             </div>
           )}
-          {editing.error && <Told error={editing.error} />}
           <StepList
             procedure={procedure}
             request={request}
@@ -197,12 +210,12 @@ function Sheet({ job, view, house, catalogue }: Ready) {
           {draft && <Findings findings={procedure.findings} edits={edits} onEdits={editing.setEdits} />}
           {mayEdit && (
             <>
-              <StandardPicker settings={settings} blocked={open.length > 0} onChange={change} />
+              <StandardPicker settings={settings} blocked={open.length > 0} onChange={(next) => change(() => next)} />
               <CarRules
                 catalogue={catalogue}
                 house={house}
                 own={settings.houseRules ?? {}}
-                onChange={(houseRules) => change({ ...settings, houseRules })}
+                onChange={(houseRules) => change((now) => ({ ...now, houseRules }))}
               />
             </>
           )}

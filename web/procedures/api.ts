@@ -1,9 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import type { Condition } from '#core/condition/schema.ts'
 import type { ProcedureFile } from '#core/formats/exchange.ts'
-import type { JobSettings } from '#core/procedures/schema.ts'
 import type { ProcedureView, RevisionView, VersionsView } from '#server/procedures/views.ts'
-import { ApiError, get, post, put } from '#web/app/http.ts'
+import { get, post } from '#web/app/http.ts'
 
 const key = (id: string) => ['jobs', id, 'procedure']
 
@@ -15,18 +14,6 @@ export function useIssue(id: string) {
   return useMutation({
     mutationFn: () => post<ProcedureView>(`/api/jobs/${id}/procedure`),
     onSuccess: () => client.invalidateQueries(),
-  })
-}
-
-export function useKeepSettings(id: string) {
-  const client = useQueryClient()
-  return useMutation({
-    mutationFn: (body: { version: number; settings: JobSettings }) =>
-      put<ProcedureView>(`/api/jobs/${id}/procedure/settings`, body),
-    onSuccess: (view) => client.setQueryData(key(id), view),
-    // Somebody else saved first: what is there now is fetched, and one's own is an undo away.
-    onError: (error) =>
-      error instanceof ApiError && error.code === 'stale' && client.invalidateQueries({ queryKey: key(id) }),
   })
 }
 

@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import { sayVolume } from '#core/units/format.ts'
 import type { ItemView, LotView } from '#server/stock/views.ts'
 import { useMay } from '#web/app/session.ts'
+import { AndMore } from '#web/ui/AndMore.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { FileButton } from '#web/ui/FileButton.tsx'
 import { Told } from '#web/ui/Told.tsx'
@@ -14,6 +15,9 @@ import { words } from './words.ts'
 const say = (item: Pick<ItemView, 'unit'>, amount: number) =>
   item.unit === 'ml' ? sayVolume(amount) : Number(amount.toFixed(1)).toString()
 const money = (minor: number | null) => (minor === null ? words.nothing : (minor / 100).toFixed(2))
+
+/** Faulty lines that are shown. */
+const shown = 8
 
 function LotRow({ item, lot, may }: { item: ItemView; lot: LotView; may: boolean }) {
   const count = useCount()
@@ -165,10 +169,11 @@ function Csv() {
             </Button>
           )}
           <ul>
-            {looked.faults.slice(0, 8).map((f) => (
+            {looked.faults.slice(0, shown).map((f) => (
               <li key={f.line}>{words.line(f.line, f.message)}</li>
             ))}
           </ul>
+          <AndMore all={looked.faults.length} shown={shown} />
         </div>
       )}
     </div>

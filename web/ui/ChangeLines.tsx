@@ -1,9 +1,13 @@
 import type { Difference } from '#core/procedures/difference.ts'
+import { AndMore } from './AndMore.tsx'
 
 const minutesWords = (delta: number) =>
   Math.round(delta) === 0
     ? 'About as long.'
     : `${Math.abs(Math.round(delta))} min ${delta > 0 ? 'more' : 'less'} hands-on.`
+
+/** Lines of a kind that are shown. */
+const shown = 8
 
 /** How one procedure differs from another, in lines a person reads. */
 export function ChangeLines({ difference, nothing }: { difference: Difference; nothing: string }) {
@@ -14,10 +18,11 @@ export function ChangeLines({ difference, nothing }: { difference: Difference; n
       <div>
         <strong>{title}</strong>
         <ul>
-          {list.slice(0, 8).map((line) => (
+          {list.slice(0, shown).map((line) => (
             <li key={line}>{line}</li>
           ))}
         </ul>
+        <AndMore all={list.length} shown={shown} />
       </div>
     )
   return (

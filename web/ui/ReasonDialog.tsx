@@ -1,20 +1,27 @@
 import { Input, Modal } from 'antd'
 import { useState } from 'react'
+import { Told } from './Told.tsx'
 
 interface Props {
   question: string
   yes: string
   no: string
   open: boolean
+  /** Why it did not stand. */
+  error?: Error | null
   onClose: () => void
-  onSay: (reason: string) => void
+  /** @returns whether it stands; the dialog stays open, with what was written, when it does not */
+  onSay: (reason: string) => Promise<boolean>
 }
 
 /** Asks for a reason in words, three letters at least, before something is recorded with it. */
-export function ReasonDialog({ question, yes, no, open, onClose, onSay }: Props) {
+export function ReasonDialog({ question, yes, no, open, error, onClose, onSay }: Props) {
   const [reason, setReason] = useState('')
-  const say = () => {
-    onSay(reason.trim())
+  const [busy, setBusy] = useState(false)
+  const say = async () => {
+    setBusy(true)
+    const stands = await onSay(reason.trim()).finally(() => setBusy(false))
+    if (!stands) return
     setReason('')
     onClose()
   }
@@ -23,7 +30,8 @@ export function ReasonDialog({ question, yes, no, open, onClose, onSay }: Props)
       title={question}
       open={open}
       onCancel={onClose}
-      onOk={say}
+      onOk={() => void say()}
+      confirmLoading={busy}
       okText={yes}
       cancelText={no}
       okButtonProps={{ disabled: reason.trim().length < 3 }}
@@ -35,6 +43,7 @@ export function ReasonDialog({ question, yes, no, open, onClose, onSay }: Props)
         rows={3}
         onChange={(e) => setReason(e.target.value)}
       />
+      {error && <Told error={error} />}
     </Modal>
   )
 }

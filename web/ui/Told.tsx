@@ -3,6 +3,9 @@ interface Problem {
   errors?: { pointer: string; message: string }[]
 }
 
+/** Faults that are shown. */
+const shown = 6
+
 /** Says what happened and what to do about it. */
 export function Told({ error, onRetry }: { error: Problem; onRetry?: () => void }) {
   return (
@@ -10,11 +13,12 @@ export function Told({ error, onRetry }: { error: Problem; onRetry?: () => void 
       <strong>Not done.</strong> {error.message}
       {error.errors && error.errors.length > 1 && (
         <ul>
-          {error.errors.slice(0, 6).map((e) => (
+          {error.errors.slice(0, shown).map((e) => (
             <li key={e.pointer + e.message}>
               {e.pointer}: {e.message}
             </li>
           ))}
+          {error.errors.length > shown && <li>and {error.errors.length - shown} more</li>}
         </ul>
       )}
       {onRetry && (

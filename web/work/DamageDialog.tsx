@@ -13,16 +13,19 @@ interface Props {
   surfaces: readonly Surface[]
   damages: Catalogue['damages']
   onClose: () => void
-  onSay: (say: Say) => void
+  /** @returns whether it stands */
+  onSay: (say: Say) => Promise<boolean>
+  error: Error | null
 }
 
 /** Damage that comes to light during the work is written down at once, with its time and if possible a photo, so that nobody is blamed. */
-export function DamageDialog({ job, open, surfaces, damages, onClose, onSay }: Props) {
+export function DamageDialog({ job, open, surfaces, damages, onClose, onSay, error }: Props) {
   const add = useAddPhoto(job)
   const file = useRef<HTMLInputElement>(null)
   const [surface, setSurface] = useState<string>()
   const [kind, setKind] = useState(damages[0]?.id ?? '')
   const [note, setNote] = useState('')
+  const [saying, setSaying] = useState(false)
   const record = async () => {
     if (!surface) return
     const picture = file.current?.files?.[0]
@@ -31,7 +34,12 @@ export function DamageDialog({ job, open, surfaces, damages, onClose, onSay }: P
       : undefined
     // Without the photo it was meant to have, nothing is said: try again, or take the file out.
     if (photo === null) return
-    onSay({ type: 'damage-found', data: { surface, kind, note: note.trim(), ...(photo ? { photo: photo.id } : {}) } })
+    setSaying(true)
+    const stands = await onSay({
+      type: 'damage-found',
+      data: { surface, kind, note: note.trim(), ...(photo ? { photo: photo.id } : {}) },
+    }).finally(() => setSaying(false))
+    if (!stands) return
     setNote('')
     onClose()
   }
@@ -42,7 +50,7 @@ export function DamageDialog({ job, open, surfaces, damages, onClose, onSay }: P
       onCancel={onClose}
       onOk={() => void record()}
       okText={words.damageSay}
-      confirmLoading={add.isPending}
+      confirmLoading={add.isPending || saying}
       okButtonProps={{ disabled: !surface }}
     >
       <div className="stack" style={{ gap: 10 }}>
@@ -76,6 +84,7 @@ export function DamageDialog({ job, open, surfaces, damages, onClose, onSay }: P
           aria-label={words.damagePhoto}
         />
         {add.isError && <Told error={add.error} />}
+        {error && <Told error={error} />}
       </div>
     </Modal>
   )

@@ -15,11 +15,12 @@ interface Props {
   person: string
   now: number
   busy: boolean
-  onSay: (say: Say) => void
+  error: Error | null
+  onSay: (say: Say) => Promise<boolean>
 }
 
 /** The one big card: what, how, bottle, towel, timer, caution; one thumb to start, finish, pause or skip. */
-export function NowCard({ view, step, person, now, busy, onSay }: Props) {
+export function NowCard({ view, step, person, now, busy, error, onSay }: Props) {
   const [skipping, setSkipping] = useState(false)
   const at = stepState(view.state, step.id)
   const running = at.status === 'running' && at.runningBy === person
@@ -28,7 +29,7 @@ export function NowCard({ view, step, person, now, busy, onSay }: Props) {
   const awaited = view.state.timers.find((t) => before.some((l) => l.from === t.step))
   const timer = own ?? awaited
   const say = (type: 'step-started' | 'step-finished' | 'step-paused' | 'timer-started' | 'timer-ended') =>
-    onSay({ type, data: { step: step.id } })
+    void onSay({ type, data: { step: step.id } })
   return (
     <section className="now-card stack" aria-label="Now">
       <div className="card">
@@ -108,6 +109,7 @@ export function NowCard({ view, step, person, now, busy, onSay }: Props) {
         yes={words.skipIt}
         no={words.keep}
         open={skipping}
+        error={error}
         onClose={() => setSkipping(false)}
         onSay={(reason) => onSay({ type: 'step-skipped', data: { step: step.id, reason } })}
       />

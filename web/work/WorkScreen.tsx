@@ -6,12 +6,14 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { heartOf, sayMinutes } from '#core/units/format.ts'
 import { isOver, openSteps, stepState } from '#core/work/reduce.ts'
 import { useNow } from '#web/app/clock.ts'
-import { useSay, useWork } from '#web/app/ledger.ts'
+import { type Say, useSay, useWork } from '#web/app/ledger.ts'
 import { useCatalogue, useMay, useSignedIn } from '#web/app/session.ts'
 import { CabinSheet } from '#web/ui/CabinSheet.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
+import { KeptHere } from '#web/ui/KeptHere.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import { Conflicts } from './Conflicts.tsx'
 import { nextStep, stepsAfter } from './choose.ts'
 import { DamageDialog } from './DamageDialog.tsx'
 import { NowCard } from './NowCard.tsx'
@@ -19,16 +21,26 @@ import { RecheckDialog } from './RecheckDialog.tsx'
 import './work.css'
 import { words } from './words.ts'
 
+/** Milliseconds after a tap in which the buttons of the card rest. */
+const settle = 400
+
 export default function WorkScreen() {
   const { id } = useParams()
   const work = useWork(id!)
   const catalogue = useCatalogue()
   const session = useSignedIn()
-  const say = useSay(id!)
+  const { say, busy, error, kept, dismiss } = useSay(id!)
   const mayWork = useMay('work.do')
   const now = useNow(1000)
   const [flagging, setFlagging] = useState(false)
   const [rechecking, setRechecking] = useState(false)
+  const [settling, setSettling] = useState(false)
+  /** The card changes under the thumb: a second tap of the same movement must not start the next step. */
+  const tap = (said: Say) => {
+    setSettling(true)
+    setTimeout(() => setSettling(false), settle)
+    return say(said)
+  }
   const body = work.data?.job.body
   const surfaces = useMemo(
     () => (body && catalogue.data ? surfacesOf(body, catalogue.data.surfaces) : []),
@@ -57,6 +69,7 @@ export default function WorkScreen() {
     procedure.steps.filter((s) => s.left > 0 && s.crew > 0 && isOver(state, s.id)).flatMap((s) => s.surfaces),
   )
   const names = new Map(surfaces.map((s) => [s.id, s.name]))
+  const titles = new Map(procedure.steps.map((s) => [s.id, s.title]))
   const number = step ? attended.findIndex((s) => s.id === step.id) + 1 : 0
   return (
     <div className="work">
@@ -88,7 +101,7 @@ export default function WorkScreen() {
         )}
         {others.length > 0 && (
           <section className="card">
-            <h3>{words.others}</h3>
+            <h2 className="minor">{words.others}</h2>
             <ul className="plain rows">
               {others.map((s) => (
                 <li key={s.id}>
@@ -100,7 +113,7 @@ export default function WorkScreen() {
         )}
       </div>
       <div className="stack">
-        {say.isError && <Told error={say.error} />}
+        {error && !flagging && <Told error={error} />}
         {step && mayWork && (
           <NowCard
             key={step.id}
@@ -108,19 +121,22 @@ export default function WorkScreen() {
             step={step}
             person={session.person}
             now={now}
-            busy={say.isPending}
-            onSay={(s) => say.mutate(s)}
+            busy={busy || settling}
+            error={error}
+            onSay={tap}
           />
         )}
+        <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />
         {!step && open.length > 0 && <section className="card">{words.waits}</section>}
         {open.length === 0 && drying.length === 0 && (
           <section className="card row">
             {words.allDone} <Link to={`/jobs/${id}/final`}>{words.toFinal}</Link>
           </section>
         )}
+        <Conflicts view={view} titles={titles} />
         {drying.length > 0 && (
           <section className="card" aria-label={words.drying}>
-            <h3>{words.drying}</h3>
+            <h2 className="minor">{words.drying}</h2>
             <ul className="plain rows">
               {drying.map((s) => (
                 <li key={s.id}>
@@ -130,9 +146,9 @@ export default function WorkScreen() {
                   {mayWork && (
                     <Button
                       style={{ minHeight: 56 }}
-                      disabled={say.isPending}
+                      disabled={busy}
                       aria-label={`${words.dry}: ${s.title}`}
-                      onClick={() => say.mutate({ type: 'step-finished', data: { step: s.id } })}
+                      onClick={() => void say({ type: 'step-finished', data: { step: s.id } })}
                     >
                       {words.dry}
                     </Button>
@@ -167,11 +183,12 @@ export default function WorkScreen() {
           surfaces={surfaces}
           damages={catalogue.data?.damages ?? []}
           onClose={() => setFlagging(false)}
-          onSay={(s) => say.mutate(s)}
+          onSay={say}
+          error={error}
         />
         {after.length > 0 && (
           <section className="card">
-            <h3>{words.next}</h3>
+            <h2 className="minor">{words.next}</h2>
             <ul className="plain rows">
               {after.map((s) => (
                 <li key={s.id}>

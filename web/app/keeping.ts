@@ -1,0 +1,50 @@
+import type { QueryClient } from '@tanstack/react-query'
+import { connectOutbox, keepsEvents, outbox } from './device-outbox.ts'
+import { connectDrafts } from './draft-kinds.ts'
+import { closeDrafts, flushDrafts, partFromDrafts, resumeDrafts, retryDrafts, wouldLose } from './kept-drafts.ts'
+
+// What a hand has done is kept in this browser until the server has it. Here that meets the page's own life: lines that come and go,
+// pages that are hidden or closed, people who come and leave.
+
+/** Longest that whoever leaves is kept waiting for what is still on its way, in ms. What is not sent by then stays kept. */
+const patience = 4_000
+
+/** Wires what is kept to this page, once. */
+export function startKeeping(client: QueryClient): void {
+  connectDrafts(client)
+  connectOutbox(client)
+  addEventListener('online', lineIsBack)
+  addEventListener('pagehide', partFromDrafts)
+  document.addEventListener('visibilitychange', () => {
+    if (document.visibilityState === 'hidden') partFromDrafts()
+    else lineIsBack()
+  })
+  addEventListener('beforeunload', (event) => {
+    // Only where leaving really loses something; everything else is kept.
+    if (wouldLose() || (!keepsEvents() && outbox.snapshot().length > 0)) event.preventDefault()
+  })
+}
+
+/** The line is there again: nothing waits for its next try. */
+export function lineIsBack(): void {
+  void outbox.send()
+  retryDrafts()
+}
+
+/** Somebody is here: what they left behind on this device is taken up. Nobody: it stays kept. */
+export function personIsHere(person: string | undefined): void {
+  outbox.serve(person)
+  if (person !== undefined) void resumeDrafts(person)
+}
+
+/** Sends what a person has done and not sent yet, for as long as one waits; the rest stays kept for them. */
+export async function beforeLeaving(person: string): Promise<void> {
+  const sent = Promise.all([flushDrafts(person), outbox.flush(person)])
+  await Promise.race([sent, new Promise((resolve) => setTimeout(resolve, patience))])
+}
+
+/** The person is gone from this device. */
+export function personHasLeft(person: string): void {
+  closeDrafts(person)
+  outbox.serve(undefined)
+}

@@ -1,0 +1,63 @@
+import { Button, Form, Input } from 'antd'
+import { useState } from 'react'
+import { Told } from '#web/ui/Told.tsx'
+import { words } from './words.ts'
+
+export const pinRule = [{ required: true, pattern: /^\d{4,12}$/, message: 'Four digits or more.' }]
+
+interface Props {
+  people: readonly { id: string; name: string }[]
+  signIn: {
+    mutate(body: { person: string; pin: string }): void
+    reset(): void
+    isPending: boolean
+    error: Error | null
+  }
+  /** Who was picked, for a title around it. */
+  onPick?: (name: string | undefined) => void
+}
+
+/** A name, then a PIN. */
+export function PickPerson({ people, signIn, onPick }: Props) {
+  const [person, setPerson] = useState<string>()
+  const pick = (id: string | undefined) => {
+    setPerson(id)
+    onPick?.(people.find((p) => p.id === id)?.name)
+  }
+  if (person === undefined)
+    return (
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 10 }}>
+        {people.map((p) => (
+          <Button key={p.id} style={{ height: 60, fontSize: '1.1rem' }} onClick={() => pick(p.id)}>
+            {p.name}
+          </Button>
+        ))}
+      </div>
+    )
+  return (
+    <Form<{ pin: string }>
+      layout="vertical"
+      requiredMark={false}
+      onFinish={({ pin }) => signIn.mutate({ person, pin })}
+    >
+      <Form.Item name="pin" label={words.pin} rules={pinRule}>
+        <Input.Password inputMode="numeric" autoComplete="off" autoFocus size="large" />
+      </Form.Item>
+      {signIn.error && <Told error={signIn.error} />}
+      <div className="row" style={{ marginTop: 12 }}>
+        <Button type="primary" htmlType="submit" size="large" loading={signIn.isPending}>
+          {words.enter}
+        </Button>
+        <Button
+          size="large"
+          onClick={() => {
+            signIn.reset()
+            pick(undefined)
+          }}
+        >
+          {words.back}
+        </Button>
+      </div>
+    </Form>
+  )
+}

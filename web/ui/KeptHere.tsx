@@ -1,0 +1,72 @@
+import './kept-here.css'
+
+/** Something that was tapped on this device and that the server does not have yet. */
+interface Waiting {
+  order: number
+  event: { type: string; data: object; deviceTime: string }
+  refused?: string
+}
+
+const saidAs: Record<string, string> = {
+  'step-started': 'started',
+  'step-finished': 'done',
+  'step-paused': 'paused',
+  'step-skipped': 'skipped',
+  'timer-started': 'dwell started',
+  'timer-ended': 'dwell over',
+  'check-passed': 'passed',
+  'check-failed': 'not right',
+  'damage-found': 'damage written down',
+  'handed-over': 'handed over',
+  note: 'note',
+}
+
+function about({ data }: Waiting['event'], titles: ReadonlyMap<string, string>): string {
+  const { step, place, text, to, surface } = data as Record<string, string | undefined>
+  return titles.get(step ?? place ?? '') ?? text ?? to ?? surface ?? ''
+}
+const timeOf = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: 'numeric', minute: '2-digit' })
+
+/** What waits on this device to be sent, and what the server would not have, each in words. */
+export function KeptHere({
+  kept,
+  titles = new Map(),
+  onDismiss,
+}: {
+  kept: readonly Waiting[]
+  titles?: ReadonlyMap<string, string>
+  onDismiss: (order: number) => void
+}) {
+  const waiting = kept.filter((k) => k.refused === undefined)
+  const refused = kept.filter((k) => k.refused !== undefined)
+  return (
+    <div role="status" aria-label="Kept on this device">
+      {waiting.length > 0 && (
+        <section className="kept-here">
+          <strong>Kept on this device, not sent yet</strong>
+          <ul className="plain">
+            {waiting.map((k) => (
+              <li key={k.order}>
+                <span>
+                  {saidAs[k.event.type] ?? k.event.type}: {about(k.event, titles)}
+                </span>
+                <span className="soft">{timeOf(k.event.deviceTime)}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {refused.map((k) => (
+        <section key={k.order} className="told">
+          <strong>
+            Not taken: {saidAs[k.event.type] ?? k.event.type}, {about(k.event, titles)}, {timeOf(k.event.deviceTime)}.
+          </strong>{' '}
+          {k.refused}{' '}
+          <button type="button" className="plain-button" onClick={() => onDismiss(k.order)}>
+            Read, take it off
+          </button>
+        </section>
+      ))}
+    </div>
+  )
+}
