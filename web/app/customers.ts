@@ -18,10 +18,10 @@ export const useCustomers = (find = '') =>
     placeholderData: keepPreviousData,
   })
 
-/** One customer; asked for only when there is one. */
-export const useCustomer = (id: string | undefined) =>
+/** One customer; asked for only when there is one. @param going it is being erased: news of that does not ask for it again */
+export const useCustomer = (id: string | undefined, going = false) =>
   useQuery({
     queryKey: ['customers', 'one', id],
     queryFn: () => get<CustomerView>(`/api/customers/${id}`),
-    enabled: id !== undefined,
+    enabled: id !== undefined && !going,
   })

@@ -9,6 +9,8 @@ import { NoLine, Overtaken, type Saved } from './versioned-draft.ts'
 export interface DraftKind<T> {
   save(id: string, saved: Saved<T>, parting: boolean): Promise<Saved<T>>
   whole(pointer: string): boolean
+  /** Whether it may be sent without its screen, which may find something that stands in the way. */
+  unseen: boolean
   /** What the server has now. */
   load(id: string): Promise<Saved<T>>
   /** Where it is edited. */
@@ -39,6 +41,7 @@ async function judged<A, T>(answer: Promise<A>, of: (answer: A) => Saved<T>): Pr
 export type CheckInDraft = { checkIn: CheckIn; due: string | null }
 
 const checkIn: DraftKind<CheckInDraft> = {
+  unseen: true,
   load: (id) => get<JobView>(`/api/jobs/${id}`).then(savedCheckIn),
   save: (id, { version, value }, parting) =>
     judged(
@@ -59,6 +62,7 @@ export const savedCheckIn = (job: Pick<JobView, 'version' | 'checkIn' | 'due'>):
 })
 
 const settings: DraftKind<JobSettings> = {
+  unseen: false,
   load: (id) => get<ProcedureView>(`/api/jobs/${id}/procedure`).then(savedSettings),
   save: (id, { version, value }, parting) =>
     judged(

@@ -83,7 +83,8 @@ export function draftOf<K extends KindName>(
 /** Takes up what this person left behind here: it is sent as far as nobody else's save stands against it. */
 export async function resumeDrafts(person: string): Promise<void> {
   for (const { name, title } of keptDrafts().filter((k) => k.name.person === person)) {
-    if (open.has(keyOf(name))) continue
+    // What its screen has to judge first stays kept and listed, one tap away.
+    if (open.has(keyOf(name)) || !draftKinds[name.kind].unseen) continue
     try {
       // What was sent as the page went may have arrived: the server is looked at first.
       await draftOf(name, title, await draftKinds[name.kind].load(name.id)).flush()

@@ -9,7 +9,13 @@ import { Told } from '#web/ui/Told.tsx'
 import { useChangeCustomer, useEraseCustomer } from './api.ts'
 import { words } from './words.ts'
 
-function Entry({ customer, onGone }: { customer: CustomerView; onGone: () => void }) {
+interface EntryProps {
+  customer: CustomerView
+  onErasing: (going: boolean) => void
+  onGone: () => void
+}
+
+function Entry({ customer, onErasing, onGone }: EntryProps) {
   const change = useChangeCustomer()
   const erase = useEraseCustomer()
   const mayWrite = useMay('customers.write')
@@ -63,14 +69,16 @@ function Entry({ customer, onGone }: { customer: CustomerView; onGone: () => voi
         open={asking}
         onCancel={() => setAsking(false)}
         confirmLoading={erase.isPending}
-        onOk={() =>
+        onOk={() => {
+          onErasing(true)
           erase.mutate(customer.id, {
+            onError: () => onErasing(false),
             onSuccess: () => {
               setAsking(false)
               onGone()
             },
           })
-        }
+        }}
         okText={words.eraseYes}
         cancelText={words.keep}
         okButtonProps={{ danger: true }}
@@ -87,7 +95,8 @@ export default function CustomersScreen() {
   const [find, setFind] = useState('')
   const customers = useCustomers(find)
   const [picked, setPicked] = useState<string>()
-  const one = useCustomer(picked)
+  const [erasing, setErasing] = useState(false)
+  const one = useCustomer(picked, erasing)
   if (customers.isPending) return <Fetching lines={4} />
   if (customers.isLoadingError) return <Told error={customers.error} onRetry={() => void customers.refetch()} />
   const list = customers.data.pages.flat()
@@ -126,7 +135,15 @@ export default function CustomersScreen() {
       </section>
       {picked !== undefined && one.isLoadingError && <Told error={one.error} onRetry={() => void one.refetch()} />}
       {one.data && picked !== undefined ? (
-        <Entry key={one.data.id} customer={one.data} onGone={() => setPicked(undefined)} />
+        <Entry
+          key={one.data.id}
+          customer={one.data}
+          onErasing={setErasing}
+          onGone={() => {
+            setPicked(undefined)
+            setErasing(false)
+          }}
+        />
       ) : (
         list.length > 0 && picked === undefined && <p className="soft">{words.pick}</p>
       )}
