@@ -267,6 +267,28 @@ describe('properties over random cars', () => {
     }
     expect(raised).toBeGreaterThan(share(400))
   })
+  it('what may not wait longer than its lag is never made to: nothing long is put between acid and its rinse', () => {
+    const random = seededRandom(23)
+    let tied = 0
+    for (let i = 0; i < 150; i++) {
+      const { steps, links } = generateProcedure(randomCar(random), catalogue)
+      const minutes = new Map(steps.map((s) => [s.id, s.minutes]))
+      for (const { from, to, maxLag } of links) {
+        if (maxLag === undefined) continue
+        tied++
+        // The longest way round, from the end of the one to the start of the other; links point forward in the list.
+        const after = new Map([[from, 0]])
+        for (const { id } of steps)
+          for (const link of links)
+            if (link.from === id && after.has(id)) {
+              const end = after.get(id)! + (id === from ? 0 : minutes.get(id)!)
+              after.set(link.to, Math.max(after.get(link.to) ?? 0, end + link.minLag))
+            }
+        expect(after.get(to), `car ${i}: ${from} → ${to}`).toBeLessThanOrEqual(maxLag)
+      }
+    }
+    expect(tied).toBeGreaterThan(1000)
+  })
   it('minutes grow with area and hair', () => {
     const random = seededRandom(11)
     for (let i = 0; i < 100; i++) {

@@ -205,6 +205,8 @@ export const Step = Type.Object(
       Type.Object(
         {
           rule: Type.String(),
+          /** Where it was found; a smell is nowhere. */
+          at: Type.Array(Type.String()),
           holds: Type.Union([Type.Literal('car'), Type.Literal('places')]),
           /** Who may clear it; null: the lead, with whoever is competent. */
           skill: Type.Union([Type.String(), Type.Null()]),

@@ -301,6 +301,7 @@ export function stopStep(standing: Standing, drafting: Drafting): Draft {
       passCue: 'cleared and signed in the log by somebody who may',
       stop: {
         rule: rule.id,
+        at: places.map((p) => p.id),
         holds: rule.holds === 'car' ? 'car' : 'places',
         skill: rule.skill,
         specialist: standing.specialist,

@@ -130,7 +130,10 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
       const next = withStep(state, step, { status: 'waiting', runningBy: null, event: event.id })
       return {
         ...next,
-        notes: [...next.notes, { author: event.author, text: `Refused, as anyone may: ${title}. ${reason}`, at }],
+        notes: [
+          ...next.notes,
+          { author: event.author, text: `Refused, as anyone may: ${title}. ${reason}`, at, stop: step },
+        ],
       }
     }
     case 'timer-started': {

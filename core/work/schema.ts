@@ -173,7 +173,13 @@ export const WorkState = Type.Object(
     steps: Type.Record(Type.String(), StepState),
     timers: Type.Array(Timer),
     checks: Type.Record(Type.String(), CheckState),
-    notes: Type.Array(Type.Object({ author: Type.String(), text: Type.String(), at: Type.String() }, Strict)),
+    notes: Type.Array(
+      Type.Object(
+        /** A refusal names its stop. */
+        { author: Type.String(), text: Type.String(), at: Type.String(), stop: Type.Optional(Type.String()) },
+        Strict,
+      ),
+    ),
     /** Damage that came to light during the work. */
     found: Type.Array(
       Type.Object(

@@ -4,6 +4,7 @@ import type { Step } from '#core/procedures/schema.ts'
 import { stepState } from '#core/work/reduce.ts'
 import type { WorkView } from '#server/work/views.ts'
 import type { Say } from '#web/app/ledger.ts'
+import { useMay } from '#web/app/session.ts'
 import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useClearStop } from './api.ts'
@@ -23,7 +24,9 @@ interface Props {
 export function StopCard({ job, view, step, person, busy, error, onSay }: Props) {
   const [refusing, setRefusing] = useState(false)
   const [clearing, setClearing] = useState(false)
+  const leads = useMay('procedure.issue')
   const stop = step.stop!
+  const clears = leads || (stop.skill !== null && !stop.specialist)
   const at = stepState(view.state, step.id)
   const running = at.status === 'running' && at.runningBy === person
   const taken = at.status === 'finished'
@@ -40,6 +43,13 @@ export function StopCard({ job, view, step, person, busy, error, onSay }: Props)
         <p>
           <strong>{words.stopWho(stop.skill, stop.specialist)}</strong> {words.stopHeld(stop.holds === 'car')}
         </p>
+        {view.state.notes
+          .filter((note) => note.stop === step.id)
+          .map((note) => (
+            <p key={note.at}>
+              <strong>{view.names[note.author]}</strong>: {note.text}
+            </p>
+          ))}
         {error && !refusing && <Told error={error} />}
       </div>
       <div className="now-buttons">
@@ -53,11 +63,12 @@ export function StopCard({ job, view, step, person, busy, error, onSay }: Props)
             {words.stopReady}
           </Button>
         )}
-        {(!stop.taken || taken) && (
+        {(!stop.taken || taken) && clears && (
           <Button type="primary" disabled={busy} onClick={() => setClearing(true)}>
             {words.stopClear}
           </Button>
         )}
+        {(!stop.taken || taken) && !clears && <p>{words.stopLead}</p>}
         <Button disabled={busy} onClick={() => setRefusing(true)}>
           {words.stopRefuse}
         </Button>

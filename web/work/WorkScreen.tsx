@@ -54,7 +54,9 @@ export default function WorkScreen() {
   const view = work.data
   const { procedure, state } = view
   const step = nextStep(view, session.person, new Date(now).toISOString())
-  const lit = new Set(step?.zoneGroup === 'car' && step.surfaces.length > 100 ? [] : step?.surfaces)
+  const lit = new Set(
+    step?.stop ? step.stop.at : step?.zoneGroup === 'car' && step.surfaces.length > 100 ? [] : step?.surfaces,
+  )
   const after = stepsAfter(view, step)
   const open = openSteps(procedure, state)
   const attended = procedure.steps.filter((s) => s.crew > 0)

@@ -53,6 +53,7 @@ export const words = {
         : `Only somebody who holds “${skill}” goes near and clears it.`,
   stopHeld: (car: boolean) =>
     car ? 'The whole car is held: nothing is started in it.' : 'These places are held: nothing is started there.',
+  stopLead: 'Call the lead to clear it.',
   stopTake: 'I take it on',
   stopReady: 'Protected, go on',
   stopClear: 'Cleared',
