@@ -38,9 +38,8 @@ function waitsFor(step: Step, procedure: Procedure, state: WorkState, now: strin
 function mayStart(step: Step, procedure: Procedure, state: WorkState, actor: Actor, now: string): Refusal | undefined {
   if (step.crew === 0) return no('passive', `“${step.title}” needs nobody; say “dry” when it is.`)
   const lacks = actor.skills && step.skills.find((skill) => !actor.skills!.includes(skill))
-  // A lead may put somebody on it all the same; what stops is never started without the training.
-  if (lacks && (step.stop || !actor.leads))
-    return no('no-skill', `“${step.title}” needs somebody who holds “${lacks}”.`)
+  // The plan says who lacks a skill for other steps, and a lead may put them on all the same; what stops is never started without the training.
+  if (lacks && step.stop) return no('no-skill', `“${step.title}” needs somebody who holds “${lacks}”.`)
   const running = procedure.steps.filter((s) => stepState(state, s.id).status === 'running')
   const own = running.find((s) => stepState(state, s.id).runningBy === actor.person)
   if (own) return no('busy', `You are on “${own.title}”. Pause or finish it first.`)
