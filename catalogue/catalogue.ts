@@ -26,6 +26,7 @@ import skills from './skills.json' with { type: 'json' }
 import stages from './stages.json' with { type: 'json' }
 import stainGroups from './stain-groups.json' with { type: 'json' }
 import stains from './stains.json' with { type: 'json' }
+import stops from './stops.json' with { type: 'json' }
 import surfaces from './surfaces.json' with { type: 'json' }
 import treatments from './treatments.json' with { type: 'json' }
 import wholeCar from './whole-car.json' with { type: 'json' }
@@ -48,6 +49,7 @@ export const catalogue = {
   wholeCar,
   programmes,
   stains,
+  stops,
   stainGroups,
   products,
   orderRules,

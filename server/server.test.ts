@@ -329,6 +329,7 @@ describe('bad bodies', () => {
       'POST /api/jobs/:id/procedure/import': { version: 0, file: procedure },
       'POST /api/jobs/:id/procedure/revision': { condition: { 'dash.dash-top': { soil: 3 } }, note: 'seen' },
       'POST /api/jobs/:id/recheck': { surfaces: ['seat-1l.seat-base'], note: 'ring' },
+      'POST /api/jobs/:id/stops': { step: 'stop:fuel', references: { waste: 'W-1' }, note: 'aired' },
       'PUT /api/standards/:id': standard,
       'POST /api/standards': {
         id: uuidv7(),
@@ -391,7 +392,7 @@ describe('bad bodies', () => {
       for (let i = 0; i < 50; i++) {
         const text = broken(model)
         // A mutation may by chance still be a good body (a dropped optional field, say): those are not bad bodies.
-        const id = /events|recheck|revision/.test(route.path) ? issued.id : job.id
+        const id = /events|recheck|revision|stops/.test(route.path) ? issued.id : job.id
         if (isGood(route.body!, text)) {
           i--
           continue
@@ -541,6 +542,17 @@ describe('the published description', () => {
     expect((await owner.send('POST', `/api/jobs/${job.id}/procedure/revision`, changed)).status).toBe(200)
     const failed = { surfaces: ['seat-1l.seat-base'], note: 'came back' }
     expect((await owner.send('POST', `/api/jobs/${job.id}/recheck`, failed)).status).toBe(200)
+    // Nothing in this car stops the work: the route answers that, by name.
+    const clearing = { step: 'stop:fuel', references: {}, note: 'aired' }
+    const nothing = await owner.send('POST', `/api/jobs/${job.id}/stops`, clearing)
+    expect([nothing.status, nothing.body.code]).toEqual([409, 'no-stop'])
+    const fuel = {
+      condition: { 'load.load-floor': { soil: 2, stains: [{ kind: 'fuel', age: 'fresh', attempts: 0 }] } },
+    }
+    const spilt = await owner.send('POST', `/api/jobs/${job.id}/procedure/revision`, { ...fuel, note: 'spilt' })
+    expect(spilt.status).toBe(200)
+    const cleared = { ...clearing, references: { waste: 'W-1' } }
+    expect((await owner.send('POST', `/api/jobs/${job.id}/stops`, cleared)).status).toBe(200)
     const ofDraft = `/api/jobs/${draft.id}/procedure`
     expect((await owner.send('PUT', `${ofDraft}/settings`, { version: 0, settings: {} })).status).toBe(200)
     const { body: made } = await owner.get(`${ofDraft}/file`)

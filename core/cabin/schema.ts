@@ -107,6 +107,8 @@ export const Material = Type.Object(
     ceiling: Type.Number(),
     critical: Type.Number(),
     touchDry: Type.Number(),
+    /** Families of product that must never touch it. */
+    never: Type.Optional(Type.Array(Type.String())),
   },
   { additionalProperties: false },
 )

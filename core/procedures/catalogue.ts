@@ -9,6 +9,17 @@ const Strict = { additionalProperties: false }
 export const Stage = Type.Object({ id: Text, name: Text, petal: Type.String() }, Strict)
 export type Stage = Static<typeof Stage>
 
+/** What a stain rules out on its panel: heat (hot water, steam), alkali, hard rubbing, and families of product. */
+export const Ban = Type.Union([
+  Type.Literal('heat'),
+  Type.Literal('alkali'),
+  Type.Literal('rub'),
+  Type.Literal('acid'),
+  Type.Literal('solvent'),
+  Type.Literal('peroxide'),
+])
+export type Ban = Static<typeof Ban>
+
 /** One way of working a surface. Rates in minutes per m² at the design soil, water in g/m² (catalogue D1). */
 export const Treatment = Type.Object(
   {
@@ -24,6 +35,8 @@ export const Treatment = Type.Object(
     /** Treatments whose heavier kit already lies ready for this one, so that it costs no set-up beside them. */
     coveredBy: Type.Optional(Type.Array(Text)),
     rate: Type.Number({ minimum: 0 }),
+    /** Minutes for each stain, instead of a rate. */
+    each: Type.Optional(Type.Number({ minimum: 0 })),
     designSoil: Type.Integer(),
     step: Type.Number({ minimum: 1 }),
     /** Instead of a rate: minutes per m² by level of hair or grit. */
@@ -69,6 +82,20 @@ export const Treatment = Type.Object(
     needs: Type.Optional(Type.Array(Text)),
     /** It leaves no product behind that could meet the next one. */
     clears: Type.Optional(Type.Literal(true)),
+    /** It pulls water out again: what is left then is its own, whatever was put on before. */
+    takesOut: Type.Optional(Type.Literal(true)),
+    /** It works with hot water or steam. */
+    hot: Type.Optional(Type.Literal(true)),
+    /** It rubs hard. */
+    rubs: Type.Optional(Type.Literal(true)),
+    /** It is put on the stain alone, not on the whole surface. */
+    spots: Type.Optional(Type.Literal(true)),
+    /** Its turn among what is done to one surface, 50 where nothing is said: the running balance of moisture follows it. */
+    turn: Type.Optional(Type.Integer()),
+    /** Used instead where this may not be used; none: left out, and nothing is lost by it. */
+    orElse: Type.Optional(Type.Array(Text)),
+    /** What it becomes on a panel whose stain rules something out. */
+    under: Type.Optional(Type.Partial(Type.Record(Ban, Type.Array(Text)))),
   },
   Strict,
 )
@@ -167,6 +194,10 @@ export const StainKind = Type.Object(
     treatments: Type.Array(Text),
     /** No hot water and no steam on it until its enzyme step is done. */
     cold: Type.Boolean(),
+    /** What may not come to its panel, before or after. */
+    bans: Type.Array(Ban),
+    /** A body fluid: trained people only (stops.json says what is held). */
+    fluid: Type.Optional(Type.Literal(true)),
   },
   Strict,
 )
@@ -222,6 +253,8 @@ export const WholeCar = Type.Object(
     stage: Text,
     minutes: Type.Array(Type.Number(), { minItems: 5, maxItems: 5 }),
     passCue: Text,
+    /** What it is called where a permission was refused. */
+    refused: Type.Optional(Type.Object({ permission: Text, name: Text }, Strict)),
     /** People it takes; 0 is passive. One when left out. */
     crew: Type.Optional(Type.Integer({ minimum: 0 })),
     skills: Type.Optional(Type.Array(Text)),
@@ -323,8 +356,93 @@ export type CheckListPlace = Static<typeof CheckListPlace>
 
 export const Named = Type.Object({ id: Text, name: Text }, Strict)
 
+/** Permanent damage, and how the work changes where it is. */
+export const DamageKind = Type.Object(
+  {
+    id: Text,
+    name: Text,
+    effects: Type.Array(
+      Type.Object(
+        {
+          families: Type.Array(Text),
+          /** The material row that holds instead. */
+          asMaterial: Type.Optional(Text),
+          forbid: Type.Optional(Type.Array(Type.String({ pattern: '^[A-Z]{2}$' }))),
+          rungAtMost: Type.Optional(Type.Integer({ minimum: 0, maximum: 4 })),
+          advice: Type.Optional(Text),
+        },
+        Strict,
+      ),
+    ),
+  },
+  Strict,
+)
+
+export type DamageKind = Static<typeof DamageKind>
+
+/** A finding that stops: what is held until somebody who may has cleared it. */
+export const Stop = Type.Object(
+  {
+    id: Text,
+    name: Text,
+    /** Any of these. */
+    found: Type.Object(
+      {
+        biohazards: Type.Optional(Type.Array(Text)),
+        stains: Type.Optional(Type.Array(Text)),
+        odours: Type.Optional(Type.Array(Text)),
+        moisture: Type.Optional(Type.Array(Text)),
+      },
+      Strict,
+    ),
+    /** Only there, or of that size; any of them. */
+    where: Type.Optional(
+      Type.Object({ groups: Type.Array(Text), kinds: Type.Array(Text), sizes: Type.Array(Text) }, Strict),
+    ),
+    /** Only in cars with one of these. */
+    features: Type.Optional(Type.Array(Text)),
+    holds: Type.Union([Type.Literal('surface'), Type.Literal('zone'), Type.Literal('car')]),
+    /** Neighbouring places are held as well. */
+    touching: Type.Optional(Type.Literal(true)),
+    /** Every gap, pocket and under-seat place of the car is held as well. */
+    gaps: Type.Optional(Type.Literal(true)),
+    /** Before the walk-round. */
+    first: Type.Boolean(),
+    /** Who may clear it; null: the lead, with whoever is competent. */
+    skill: Type.Union([Text, Type.Null()]),
+    /** Never cleared by the crew. */
+    specialist: Type.Optional(Type.Literal(true)),
+    /** No blowing and dusting anywhere before it is cleared. */
+    noDust: Type.Optional(Type.Literal(true)),
+    /** No dry vacuum anywhere before it is cleared. */
+    noVacuum: Type.Optional(Type.Literal(true)),
+    /** On anything but hard surfaces it is a specialist's. */
+    onlyHard: Type.Optional(Type.Literal(true)),
+    /** From this size, or on these kinds, it is a specialist's. */
+    largeFrom: Type.Optional(Text),
+    largeKinds: Type.Optional(Type.Array(Text)),
+    /** What the trained person does there. */
+    work: Type.Optional(Type.Array(Text)),
+    /** References the log asks for. */
+    references: Type.Array(Text),
+    minutes: Type.Number(),
+    doing: Type.Array(Text),
+  },
+  Strict,
+)
+export type Stop = Static<typeof Stop>
+
 /** Something tried at check-in, because it is found too late otherwise. */
-export const FunctionCheck = Type.Object({ id: Text, name: Text, why: Text }, Strict)
+export const FunctionCheck = Type.Object(
+  {
+    id: Text,
+    name: Text,
+    why: Text,
+    /** Kinds of surface that cannot be reached when it does not work. */
+    dead: Type.Optional(Type.Array(Text)),
+  },
+  Strict,
+)
 
 /** Something the customer is asked. `refused` says what a no changes. */
 export const Permission = Type.Object(
@@ -382,7 +500,8 @@ export const Catalogue = Type.Object(
     bodies: Type.Array(Body),
     surfaces: Type.Array(SurfaceKind),
     features: Type.Array(Feature),
-    damages: Type.Array(Named),
+    damages: Type.Array(DamageKind),
+    stops: Type.Array(Stop),
     odours: Type.Array(Named),
     biohazards: Type.Array(Named),
     functions: Type.Array(FunctionCheck),

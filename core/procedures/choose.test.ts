@@ -106,7 +106,10 @@ describe('what is missing', () => {
       noSpotting,
     )
     expect(treatments).not.toContain('acid')
-    expect(residuals).toEqual(['no-skill'])
+    expect(treatments).not.toContain('acid_out')
+    // What remains of the soil is worked neutral and cool all the same: the stain still rules its panel.
+    expect(treatments).toContain('neutral_lm')
+    expect(residuals).toEqual(['no-skill', 'stain'])
   })
 })
 
@@ -173,21 +176,18 @@ describe('arithmetic', () => {
     expect(jobP80(medians, true)).toBeGreaterThan(job)
     expect(jobP80(medians, false, 1)).toBe(job)
   })
-  it('heat stays away from a stain that must be cold, until an enzyme is planned for it', () => {
+  it('heat stays away from a panel whose stain rules it out, also when an enzyme is planned', () => {
     const hot = (kind: string) =>
       chosen(base, { soil: 4, stains: [{ kind, age: 'old', attempts: 0 }] }).treatments.includes('hotx')
     expect(hot('sugar')).toBe(true)
-    expect(hot('blood')).toBe(true)
-    expect(chosen(base, { soil: 4, stains: [{ kind: 'blood', age: 'old', attempts: 0 }] }).treatments).toContain(
-      'enzyme',
-    )
+    for (const kind of ['milk-drink', 'egg-milk', 'tannin', 'food-dye', 'turmeric', 'denim', 'ball-pen', 'gum'])
+      expect(hot(kind), kind).toBe(false)
+    const milk = chosen(base, { soil: 4, stains: [{ kind: 'egg-milk', age: 'old', attempts: 0 }] }).treatments
+    expect(milk).toEqual(expect.arrayContaining(['lift', 'enzyme', 'take_out', 'coldx', 'groom']))
     expect(hot('unknown')).toBe(false)
     expect(hot('battery-acid')).toBe(false)
   })
-  it('a biohazard stops all work there and says so; damage and damp are recorded beside the work', () => {
-    const stopped = chosen(base, { soil: 3, biohazard: ['sharps'] })
-    expect(stopped.treatments).toEqual([])
-    expect(stopped.residuals).toEqual(['biohazard'])
+  it('damage and damp are recorded beside the work', () => {
     const marked = chosen(base, { soil: 2, damage: [{ kind: 'burn' }], moisture: 'ring' })
     expect(marked.treatments).toContain('lm')
     expect(marked.residuals).toEqual(['damage', 'moisture'])

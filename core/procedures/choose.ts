@@ -1,9 +1,12 @@
 import type { Feature, Material, Surface } from '#core/cabin/schema.ts'
-import type { SurfaceCondition } from '#core/condition/schema.ts'
-import type { Catalogue, Permission, Programme, StainKind, Treatment } from './catalogue.ts'
+import type { Stain, SurfaceCondition } from '#core/condition/schema.ts'
+import { sentence } from '#core/units/format.ts'
+import { balanceOf, leftOn } from './balance.ts'
+import type { Ban, Catalogue, DamageKind, Permission, Programme, StainKind, Treatment } from './catalogue.ts'
 import { forbiddenBy } from './forbidden.ts'
 import type { Residual } from './schema.ts'
 import type { Setting } from './setting.ts'
+import type { Standing } from './stops.ts'
 
 /** One treatment of one surface, before grouping into steps. `area` in m² as worked, `pace` the shop's own over the catalogue's minutes. */
 export interface Work {
@@ -14,6 +17,10 @@ export interface Work {
   condition: SurfaceCondition
   area: number
   pace: number
+  /** Stains it is done for. */
+  stains?: readonly Stain[]
+  /** Skills beside the treatment's own. */
+  skills?: readonly string[]
 }
 
 /** What holds on one surface beside its material: the car's features and what the customer refused. */
@@ -32,12 +39,32 @@ export interface Refused {
   instead?: string
 }
 
+/** What one damage of a surface changes there. */
+interface Effect {
+  name: string
+  effect: DamageKind['effects'][number]
+}
+
+const soft = new Set(['cloth', 'carpet', 'wool', 'synthetic-suede', 'headliner'])
+
+/** Stains of a surface, body fluids named as a biohazard among them. */
+export function stainsOf({ stains = [], biohazard = [] }: SurfaceCondition, catalogue: Catalogue): Stain[] {
+  const fluids = biohazard.filter(
+    (id) => catalogue.stains.some((k) => k.id === id && k.fluid) && !stains.some((s) => s.kind === id),
+  )
+  return [...stains, ...fluids.map((kind): Stain => ({ kind, age: 'fresh', attempts: 0 }))]
+}
+
+/** Square metres of a stain by its size; the whole panel is the surface. */
+const stainArea = { coin: 0.02, palm: 0.06 }
+
 /** Limits of a surface from the car's features and the permissions refused. */
 export function limitsOf(
   surface: Surface,
   features: readonly Feature[],
   refused: readonly Permission[],
   catalogue: Catalogue,
+  damages: readonly Effect[] = [],
 ): Limits {
   const forbidden = new Map<string, string>()
   const also: Material[] = []
@@ -52,12 +79,9 @@ export function limitsOf(
     }
   for (const permission of refused)
     for (const code of permission.needs) forbidden.set(code, `may we ${permission.question} was refused`)
+  for (const { name, effect } of damages)
+    for (const code of effect.forbid ?? []) forbidden.set(code, name.toLowerCase())
   return { ceiling, forbidden, also }
-}
-
-/** g/m² left on a material after a treatment. */
-export function leftOn(treatment: Treatment, material: Material): number {
-  return material.family === 'carpet' ? (treatment.left.carpet ?? treatment.left.default) : treatment.left.default
 }
 
 const moistureWords = {
@@ -66,6 +90,16 @@ const moistureWords = {
   ring: 'Water ring: suspect a blocked sunroof or scuttle drain.',
 }
 
+const banWords: Record<Ban, string> = {
+  heat: 'no heat',
+  alkali: 'neutral and cool only',
+  rub: 'nothing is rubbed',
+  acid: 'no acid',
+  solvent: 'no solvent',
+  peroxide: 'no peroxide',
+}
+/** Groups of surface that soak. */
+const soaks = new Set(['carpet', 'carpet-worn', 'load'])
 const extraction = new Set(['hotx', 'hotx_carpet', 'coldx', 'spotx'])
 /** After so many failed rechecks a surface is left and what remains is recorded (trade.md §6). */
 const mostRetries = 2
@@ -86,6 +120,10 @@ export const stainRow = (kind: StainKind, family: string, catalogue: Catalogue) 
 class Choice {
   readonly residuals: Residual[] = []
   readonly material: Material
+  readonly stains: readonly { stain: Stain; kind: StainKind }[]
+  readonly effects: readonly Effect[]
+  /** Stains that changed the work of the soil here. */
+  readonly ruled = new Map<string, { ban: Ban; kind: StainKind }>()
   private readonly limits: Limits
 
   constructor(
@@ -93,8 +131,61 @@ class Choice {
     readonly condition: SurfaceCondition,
     readonly setting: Setting,
   ) {
-    this.material = setting.material(surface.material)
-    this.limits = limitsOf(surface, setting.features, setting.refused, setting.catalogue)
+    const { catalogue } = setting
+    const { family } = setting.material(surface.material)
+    this.effects = (condition.damage ?? []).flatMap((d) => {
+      const kind = catalogue.damages.find((k) => k.id === d.kind)!
+      return kind.effects.filter((e) => e.families.includes(family)).map((effect) => ({ name: kind.name, effect }))
+    })
+    const instead = this.effects.find((e) => e.effect.asMaterial)?.effect.asMaterial
+    this.material = setting.material(instead ?? surface.material)
+    this.limits = limitsOf(surface, setting.features, setting.refused, catalogue, this.effects)
+    this.stains = stainsOf(condition, catalogue).map((stain) => ({
+      stain,
+      kind: catalogue.stains.find((k) => k.id === stain.kind)!,
+    }))
+  }
+
+  /** g/m² that may stay here. */
+  get ceiling(): number {
+    return Math.min(this.material.ceiling, this.limits.ceiling, ...this.limits.also.map((m) => m.ceiling))
+  }
+
+  private has(treatment: Treatment, ban: Ban): boolean {
+    if (ban === 'heat') return treatment.hot === true
+    if (ban === 'rub') return treatment.rubs === true
+    const product = this.setting.catalogue.products.find((p) => p.id === treatment.product?.id)
+    return product?.families.includes(ban) === true
+  }
+
+  /** What a stain here rules out of a treatment that is not its own (judgement: a stain rules its panel). */
+  private banned(treatment: Treatment): { ban: Ban; kind: StainKind } | undefined {
+    if (!soft.has(this.material.family)) return undefined
+    for (const { kind } of this.stains) {
+      if (kind.treatments.includes(treatment.id)) continue
+      const ban = kind.bans.find((b) => this.has(treatment, b))
+      if (ban) return { ban, kind }
+    }
+    return undefined
+  }
+
+  /** A rung as the stains here leave it, and with what is used where something may not be. */
+  fitted(ids: readonly string[], planned: readonly string[], depth = 0): string[] {
+    const out = ids.flatMap((id): string[] => {
+      const treatment = this.setting.treatment(id)
+      const banned = this.banned(treatment)
+      const under = banned && treatment.under?.[banned.ban]
+      if (under && depth < 4) {
+        this.ruled.set(banned.kind.id, banned)
+        return this.fitted(under, planned, depth + 1)
+      }
+      if (treatment.orElse && depth < 4 && this.refusal(treatment, planned)) {
+        const others = this.fitted(treatment.orElse, planned, depth + 1)
+        if (!this.allowed(others, planned)) return others
+      }
+      return [id]
+    })
+    return [...new Set(out)]
   }
 
   record(code: string, reason: string) {
@@ -104,9 +195,7 @@ class Choice {
   /** A stain that must stay cold, while no enzyme is planned or done. */
   private isCold(planned: readonly string[]): boolean {
     if (planned.includes('enzyme') || this.setting.done.has(`enzyme ${this.surface.id}`)) return false
-    return (this.condition.stains ?? []).some(
-      (stain) => this.setting.catalogue.stains.find((k) => k.id === stain.kind)!.cold,
-    )
+    return this.stains.some(({ kind }) => kind.cold)
   }
 
   /** Why a treatment may not be used here, or undefined when it may. @param planned what else is to be done here */
@@ -125,11 +214,21 @@ class Choice {
       const bad = treatment.techniques.find((code) => (row.tolerates[code] ?? 'N') === 'N')
       if (bad) return { code: 'forbidden', reason: `${treatment.name}: ${row.name} does not tolerate it (${bad}).` }
     }
+    const banned = this.banned(treatment)
+    if (banned)
+      return {
+        code: 'stain',
+        reason: `${treatment.name}: not on a panel with ${banned.kind.name.toLowerCase()}. Never: ${banned.kind.never}.`,
+      }
+    const product = setting.catalogue.products.find((p) => p.id === treatment.product?.id)
+    const family = product?.families.find((f) => material.never?.includes(f))
+    if (family) return { code: 'forbidden', reason: `${treatment.name}: ${family} never touches ${material.name}.` }
     const ruled = treatment.techniques.find((code) => limits.forbidden.has(code))
     if (ruled) return { code: 'forbidden', reason: `${treatment.name}: not here (${limits.forbidden.get(ruled)}).` }
     const left = leftOn(treatment, material)
-    const ceiling = Math.min(material.ceiling, limits.ceiling, ...limits.also.map((m) => m.ceiling))
-    if (left > ceiling) {
+    const { ceiling } = this
+    // What is put on to be taken out again is judged by what takes it out.
+    if (left > ceiling && !treatment.needs) {
       return {
         code: 'moisture-ceiling',
         reason: `${treatment.name} leaves ${left} g/m², above the ceiling of ${ceiling} for ${material.name}${ceiling < material.ceiling ? ' in this car' : ''}.`,
@@ -145,59 +244,80 @@ class Choice {
   allowed = (ids: readonly string[], planned: readonly string[]) =>
     ids.map((id) => this.refusal(this.setting.treatment(id), planned)).find(Boolean)
 
-  /** What the surface's stains add; those only recorded are told. */
-  forStains(): string[] {
-    return (this.condition.stains ?? []).flatMap((stain) => {
-      const kind = this.setting.catalogue.stains.find((k) => k.id === stain.kind)!
+  /** What the surface's stains add, in their own order; what may not be used here is left out with what it needs, and told. */
+  forStains(only: (kind: StainKind) => boolean = () => true): string[] {
+    return this.stains.flatMap(({ kind }) => {
+      if (!only(kind)) return []
       const row = stainRow(kind, this.material.family, this.setting.catalogue)
-      const { treatments } = row ?? kind
-      if (treatments.length > 0) return treatments
-      const first = row?.first ?? kind.playbook[0]!
-      const code = first.startsWith('stop') ? 'stop' : first.startsWith('specialist') ? 'specialist' : 'record'
-      this.record(code, `${kind.name} here is recorded, not planned: ${first}. Never: ${kind.never}.`)
-      return []
+      const own = row
+        ? [...(kind.treatments[0] === 'lift' && row.treatments.length > 0 ? ['lift'] : []), ...row.treatments]
+        : kind.treatments
+      if (own.length === 0) {
+        const first = row?.first ?? kind.playbook[0]!
+        const code = first.startsWith('stop') ? 'stop' : first.startsWith('specialist') ? 'specialist' : 'record'
+        this.record(code, `${kind.name} here is recorded, not planned: ${first}. Never: ${kind.never}.`)
+        return []
+      }
+      const kept: string[] = []
+      const dropped: Treatment[] = []
+      for (const id of own) {
+        const treatment = this.setting.treatment(id)
+        const wantedBy = (list: readonly Treatment[]) => list.some((t) => t.needs?.includes(id))
+        if (wantedBy(dropped) && !wantedBy(kept.map((k) => this.setting.treatment(k)))) continue
+        const no = this.refusal(treatment, own)
+        const others = no && treatment.orElse ? this.fitted(treatment.orElse, own) : undefined
+        if (!no) kept.push(id)
+        else if (others && !this.allowed(others, own)) kept.push(...others)
+        else {
+          dropped.push(treatment)
+          this.record(no.code, no.reason)
+        }
+      }
+      return kept
     })
   }
 
-  /** What was there before and is no cleaning task. Biohazard takes all work off the surface. @returns whether it may be worked */
-  recordWhatStays(): boolean {
-    const { damage = [], moisture, biohazard = [] } = this.condition
-    const { damages, biohazards } = this.setting.catalogue
+  /** What was there before and is no cleaning task. */
+  recordWhatStays(): void {
+    const { damage = [], moisture } = this.condition
+    const { damages } = this.setting.catalogue
     for (const d of damage) {
-      const name = damages.find((k) => k.id === d.kind)!.name
+      const { name, effects } = damages.find((k) => k.id === d.kind)!
+      const advice = effects.flatMap((e) => e.advice ?? [])
       this.record(
         'damage',
-        `${name}: permanent, not a cleaning task.${d.appeared ? ' Appeared during cleaning.' : ''}${d.note ? ` ${d.note}` : ''}`,
+        [
+          `${name}: permanent, not a cleaning task.`,
+          d.appeared ? 'Appeared during cleaning.' : '',
+          ...advice,
+          d.note ?? '',
+        ]
+          .filter(Boolean)
+          .join(' '),
       )
     }
     if (moisture)
       this.record('moisture', `${moistureWords[moisture]} The mark returns until the leak is found: advise a mechanic.`)
-    if (biohazard.length === 0) return true
-    const names = biohazard.map((id) => biohazards.find((b) => b.id === id)!.name.toLowerCase())
-    this.record(
-      'biohazard',
-      `Stop: ${names.join(', ')}. No brush, no air, no vacuum, no steam. Trained, equipped people only; anyone may refuse.`,
-    )
-    return false
   }
 
   /** The rung a surface gets: what was set for it, else its soil within the finish level. */
   level(): number {
     const { soil } = this.condition
+    const bearable = Math.min(4, ...this.effects.flatMap((e) => e.effect.rungAtMost ?? []))
     const set = this.setting.rungs.get(this.surface.id)
-    if (set !== undefined) return set
+    if (set !== undefined) return Math.min(bearable, set)
     const { rungAtMost, rungAtLeast = 0, hidden } = this.setting.finish
     const unseen = hidden && this.surface.visibility <= hidden.visibility && this.surface.touch <= hidden.touch
     const most = unseen ? Math.min(rungAtMost, hidden.rungAtMost) : rungAtMost
-    return soil === 0 ? 0 : Math.min(most, Math.max(rungAtLeast, soil))
+    return soil === 0 ? 0 : Math.min(bearable, most, Math.max(rungAtLeast, soil))
   }
 
   /** The highest rung at or below a level that may be used here; what a lower one leaves is recorded with the reason. */
   startingRung(programme: Programme, from: number, planned: readonly string[]): string[] {
     for (let level = from; level > 0; level--) {
-      const rung = programme.soil[level]!
+      const rung = this.fitted(programme.soil[level]!, planned)
       const stuck = this.allowed(rung, planned)
-      if (!stuck) return [...rung]
+      if (!stuck) return rung
       if (level === from)
         this.record(stuck.code, `${stuck.reason} Worked with a gentler rung; what it leaves is recorded.`)
     }
@@ -213,10 +333,11 @@ class Choice {
       return []
     }
     for (let next = level; next <= Math.min(4, level + times); next++) {
-      const more = fresh(programme.soil[next]!)
+      const more = fresh(this.fitted(programme.soil[next]!, []))
       if (more.length > 0 && !this.allowed(more, more)) return more
     }
-    if (!isDone('acid') && !this.allowed(['acid'], ['acid'])) return ['acid']
+    const mist = this.fitted(['acid', 'acid_out'], ['acid', 'acid_out'])
+    if (!isDone('acid') && !this.allowed(mist, mist)) return mist
     this.record('tried', 'Judged dry and failed; no further rung is allowed here. What remains is told at handover.')
     return []
   }
@@ -226,8 +347,40 @@ class Choice {
     const swaps = this.setting.house.flatMap((choice) => choice.swap ?? [])
     return ids.flatMap((id) => {
       const swap = swaps.find((s) => s.treatment === id && (s.families?.includes(this.material.family) ?? true))
-      return swap && !this.allowed(swap.use, [...ids, ...swap.use]) ? swap.use : [id]
+      if (!swap) return [id]
+      const use = this.fitted(swap.use, [...ids, ...swap.use])
+      return !this.allowed(use, [...ids, ...use]) ? use : [id]
     })
+  }
+
+  /** Takes out what the sum of water does not bear: second rounds first, then what wets without pulling out. */
+  within(work: Work[]): Work[] {
+    let kept = work
+    while (
+      balanceOf(
+        kept.map((w) => w.treatment),
+        this.material,
+      ) > this.ceiling
+    ) {
+      const most =
+        kept.find((w) => (w.treatment.left.adds ?? 0) > 0) ??
+        [...kept].sort((a, b) => leftOn(b.treatment, this.material) - leftOn(a.treatment, this.material))[0]!
+      const needs = new Set(most.treatment.needs)
+      kept = kept.filter(
+        (w) =>
+          w !== most &&
+          !(needs.has(w.treatment.id) && !kept.some((k) => k !== most && k.treatment.needs?.includes(w.treatment.id))),
+      )
+      this.record(
+        'moisture-ceiling',
+        `${most.treatment.name} would leave more water than the ${this.ceiling} g/m² that may stay here.`,
+      )
+    }
+    return kept
+  }
+
+  get programme(): Programme | undefined {
+    return this.setting.programme(this.surface, this.material)
   }
 
   work(id: string, programme: Programme | undefined): Work {
@@ -238,9 +391,36 @@ class Choice {
       surface: this.surface,
       material: this.material,
       condition: this.condition,
-      area: this.surface.area * (treatment.share ?? 1) * this.extent(treatment, programme),
+      area: treatment.spots
+        ? this.spotArea(id)
+        : this.surface.area * (treatment.share ?? 1) * this.extent(treatment, programme),
       pace: this.setting.rates[id] ?? 1,
+      ...this.why(id),
     }
+  }
+
+  /** The stains a treatment is done for. */
+  private why(id: string): Pick<Work, 'stains'> {
+    const stains = this.stains
+      .filter(
+        ({ kind }) =>
+          (stainRow(kind, this.material.family, this.setting.catalogue)?.treatments ?? kind.treatments).includes(id) ||
+          (id === 'lift' && kind.treatments[0] === 'lift'),
+      )
+      .map(({ stain }) => stain)
+    return stains.length > 0 ? { stains } : {}
+  }
+
+  /** Where it is put on the stain alone: as much as the stains take, the whole surface at most. */
+  private spotArea(id: string): number {
+    const { area } = this.surface
+    const stains = this.why(id).stains ?? []
+    if (stains.length === 0) return area
+    const sizes = stains.map((s) => (s.size === 'coin' || s.size === 'palm' ? stainArea[s.size] : area))
+    return Math.min(
+      area,
+      sizes.reduce((a, b) => a + b, 0),
+    )
   }
 
   private extent(treatment: Treatment, programme: Programme | undefined): number {
@@ -269,6 +449,23 @@ function companions(
   ]
 }
 
+/** What a trained person does where a finding stops and the crew takes it on: that, and nothing else before it is cleared. */
+function takenOn(choice: Choice, { rule, because }: Standing): Work[] {
+  const ids = rule.work ? choice.fitted(rule.work, rule.work) : choice.forStains((kind) => kind.fluid === true)
+  const work: Work[] = []
+  for (const id of new Set([...ids, 'judge'])) {
+    if (choice.setting.done.has(`${id} ${choice.surface.id}`)) continue
+    const no = choice.refusal(choice.setting.treatment(id), ids)
+    if (no) choice.record(no.code, no.reason)
+    else work.push({ ...choice.work(id, choice.programme), skills: rule.skill ? [rule.skill] : [] })
+  }
+  choice.record('held', `${sentence(rule.name)}: nothing else is done here before it is cleared (${because}).`)
+  return work
+}
+
+/** Water is taken out of a soaked floor and its underlay is lifted; its soil waits until it has dried and was looked at again. */
+const drained = ['water_out', 'lift_underlay']
+
 /**
  * The treatments one surface gets: its programme at its rung, what its stains add, and what is dropped with the reason.
  * A rung that may not be used here falls back to the next lower one; an extra that may not be used is left and recorded.
@@ -281,34 +478,68 @@ export function chooseWork(
   const choice = new Choice(surface, condition, setting)
   const { residuals, material } = choice
   const nothing = { work: [], residuals }
-  if (!choice.recordWhatStays()) return nothing
-  const { soil, sand = 0, stains = [] } = condition
+  choice.recordWhatStays()
+  const standing = setting.held.by.get(surface.id)
+  if (standing?.taken && standing.places.includes(surface)) return { work: takenOn(choice, standing), residuals }
+  if (standing) {
+    choice.record('held', `Held: ${standing.rule.name}, ${standing.because}. No work here before it is cleared.`)
+    return nothing
+  }
+  if (choice.effects.some((e) => e.effect.rungAtMost === 0)) return nothing
+  const { soil, sand = 0 } = condition
+  if (
+    condition.moisture === 'soaked' &&
+    soaks.has(surface.group) &&
+    !drained.every((id) => setting.done.has(`${id} ${surface.id}`))
+  ) {
+    choice.record(
+      'soaked',
+      'Soaked: water out, underlay lifted, dried for days and looked at again; only then its soil.',
+    )
+    return {
+      work: drained.map((id) => choice.work(id, choice.programme)).concat(choice.work('judge', undefined)),
+      residuals,
+    }
+  }
   const hair = Math.max(0, (condition.hair ?? 0) + ((condition.hair ?? 0) > 1 ? setting.finish.hair : 0))
-  if (soil === 0 && hair === 0 && sand === 0 && stains.length === 0) return nothing
+  if (soil === 0 && hair === 0 && sand === 0 && choice.stains.length === 0) return nothing
   const level = choice.level()
   if (level === 0 && setting.rungs.has(surface.id)) {
     choice.record('left-out', 'Left out of this procedure by the lead or for time.')
     return nothing
   }
-  const programme = setting.programme(surface, material)
+  const { programme } = choice
   if (!programme) {
     choice.record('specialist', `No way of working ${material.name} here is known: specialist.`)
+    return nothing
+  }
+  const vacuumed = programme.soil.flat().some((id) => setting.treatment(id).techniques.includes('VS'))
+  if (setting.held.noVacuum && vacuumed) {
+    choice.record('held', 'No dry vacuum anywhere before the mould is cleared, so nothing wet here either.')
     return nothing
   }
   const forStains = choice.forStains()
   let ids = choice.startingRung(programme, level, forStains)
   const times = setting.retries[surface.id] ?? 0
   if (times > 0) ids.push(...choice.retried(programme, level, times))
-  ids.push(...forStains)
+  ids.push(...choice.fitted(forStains, forStains))
   if (ids.some((id) => extraction.has(id))) ids = ids.filter((id) => id !== 'lm')
   if (hair > 0) ids.push('hair')
-  if (sand > 0) ids.push('sand')
+  if (sand > 0) ids.push(...choice.fitted(['sand'], ids))
   ids.push(...companions(programme, surface, soil, level, ids))
   if (programme.specialistFrom !== undefined && soil >= programme.specialistFrom)
     choice.record('specialist', `Soil this heavy on ${material.name} is a specialist’s; only the gentle work is done.`)
   if (programme.recordFrom !== undefined && soil >= programme.recordFrom)
     choice.record('record', `Soil this heavy on ${material.name} is worked once, gently; what remains is recorded.`)
-  ids = choice.swapped(ids)
+  ids = choice.fitted(choice.swapped(ids), ids)
+  for (const { ban, kind } of choice.ruled.values())
+    if (soil > 1)
+      choice.record(
+        'stain',
+        `${kind.name} rules this panel: ${banWords[ban]}; what soil that leaves is told. Never: ${kind.never}.`,
+      )
+  if ((choice.stains.length > 0 || times > 0) && !ids.includes('groom')) ids.push('judge')
+  if (setting.held.noDust) ids = ids.filter((id) => id !== 'dust')
   const work: Work[] = []
   for (const id of new Set(ids)) {
     if (setting.finish.drop.includes(id) || setting.done.has(`${id} ${surface.id}`)) continue
@@ -320,7 +551,19 @@ export function chooseWork(
     }
     work.push({ ...choice.work(id, programme), condition: { ...condition, hair } })
   }
-  return { work, residuals }
+  return { work: choice.within(work), residuals }
+}
+
+/** No work of any kind where a finding stops, by any door. */
+function heldHere(surface: Surface, setting: Setting): Refused | undefined {
+  const standing = setting.held.by.get(surface.id)
+  return (
+    standing && {
+      code: 'held',
+      reason: `Held: ${standing.rule.name}, ${standing.because}.`,
+      instead: 'Have it cleared by somebody who may.',
+    }
+  )
 }
 
 /** Why a rung may not be used on a surface here; undefined when it may. */
@@ -330,10 +573,13 @@ export function rungRefused(
   setting: Setting,
   level: number,
 ): Refused | undefined {
+  const held = heldHere(surface, setting)
+  if (held) return held
   const choice = new Choice(surface, condition, setting)
-  const programme = setting.programme(surface, choice.material)
+  const { programme } = choice
   if (!programme) return { code: 'specialist', reason: `No way of working ${choice.material.name} here is known.` }
-  return choice.allowed(programme.soil[level]!, [...programme.soil[level]!, ...choice.forStains()])
+  const planned = [...programme.soil[level]!, ...choice.forStains()]
+  return choice.allowed(choice.fitted(programme.soil[level]!, planned), planned)
 }
 
 /** One treatment of one surface by a lead's hand, or why it may not be. @param planned what else is done there */
@@ -345,6 +591,6 @@ export function workByHand(
   planned: readonly string[],
 ): Work | Refused {
   const choice = new Choice(surface, condition, setting)
-  const no = choice.refusal(setting.treatment(treatment), [...planned, treatment])
-  return no ?? choice.work(treatment, setting.programme(surface, choice.material))
+  const no = heldHere(surface, setting) ?? choice.refusal(setting.treatment(treatment), [...planned, treatment])
+  return no ?? choice.work(treatment, choice.programme)
 }

@@ -106,6 +106,15 @@ const soldFinding = (edits: readonly Edit[], index: number, setting: Setting, ba
 function addRow(worked: Worked, ground: Ground, index: number, treatment: string): Worked {
   const { setting } = ground
   const row = setting.catalogue.wholeCar.find((w) => w.id === treatment)!
+  const { car } = setting.held
+  if (car)
+    return refuse(
+      worked,
+      ground,
+      index,
+      { code: 'held', reason: `The whole car is held: ${car.rule.name}, ${car.because}.` },
+      `“${row.name}” waits until the car is cleared.`,
+    )
   const act = { id: row.id, techniques: [], equipment: row.equipment ?? [] }
   const rule = forbiddenBy(rulesAgainst(act, setting.car, setting.catalogue))
   if (rule)
@@ -132,6 +141,18 @@ function addRow(worked: Worked, ground: Ground, index: number, treatment: string
   return { ...worked, rows: [...new Set([...worked.rows, row.id])], byHand: worked.byHand.add(`${row.id}:car`) }
 }
 
+/** What takes a product out again comes with it: the first of its rinses that may be used there. */
+function rinseFor({ treatment, surface }: Work, works: readonly Work[], { setting, condition }: Ground): Work[] {
+  const planned = works.filter((w) => w.surface.id === surface.id).map((w) => w.treatment.id)
+  const needs = treatment.needs ?? []
+  if (needs.some((id) => planned.includes(id) || setting.done.has(`${id} ${surface.id}`))) return []
+  for (const id of needs) {
+    const tried = workByHand(surface, condition[surface.id] ?? clean, setting, id, planned)
+    if (!isRefused(tried)) return [tried]
+  }
+  return []
+}
+
 function add(worked: Worked, ground: Ground, index: number, edit: OfKind<'add'>): Worked {
   const { setting, surfaces, condition } = ground
   if (setting.catalogue.wholeCar.some((w) => w.id === edit.treatment))
@@ -153,8 +174,9 @@ function add(worked: Worked, ground: Ground, index: number, edit: OfKind<'add'>)
     return refuse(worked, ground, index, no, `“${treatment.name}” may not be used there.`)
   const has = new Set(worked.works.map((w) => `${w.treatment.id} ${w.surface.id}`))
   const fresh = works.filter((w) => !has.has(`${edit.treatment} ${w.surface.id}`))
-  for (const w of fresh) worked.byHand.add(stepId(w))
-  return { ...worked, works: [...worked.works, ...fresh] }
+  const rinses = fresh.flatMap((w) => rinseFor(w, [...worked.works, ...fresh], ground))
+  for (const w of [...fresh, ...rinses]) worked.byHand.add(stepId(w))
+  return { ...worked, works: [...worked.works, ...fresh, ...rinses] }
 }
 
 function rung(worked: Worked, ground: Ground, index: number, edit: OfKind<'rung'>): Worked {

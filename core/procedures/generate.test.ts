@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
+import type { SurfaceCondition } from '#core/condition/schema.ts'
 import { BadInput } from '#core/units/fault.ts'
 import { seededRandom } from '#core/units/random.ts'
 import { bodyNamed, carA, carB, randomCar, requestFor } from '../../tests/fixtures/cars.ts'
+import { share } from '../../tests/support/share.ts'
 import { generateProcedure } from './generate.ts'
 import type { Procedure, ProcedureRequest } from './schema.ts'
 
@@ -13,6 +15,13 @@ const minutesOf = (p: Procedure, treatment: string) =>
   p.totals.byTreatment.find((t) => t.treatment === treatment)?.minutes ?? 0
 
 /** Cars that between them touch every treatment: cloth light and severe, leather, suede, rubber mats, stains of every kind. */
+/** Stains that do not stop the car. */
+const ordinary = catalogue.stains.filter((k) => !catalogue.stops.some((s) => s.found.stains?.includes(k.id)))
+const marked = (id: string, mark: SurfaceCondition) => {
+  const request = carA()
+  request.checkIn.condition[id] = mark
+  return request
+}
 function variedCars(): ProcedureRequest[] {
   const made = (seat: string, mat: string, soil: number, stains = false) => {
     const request = requestFor({ ...bodyNamed('hatchback'), materials: { seat, carpet: 'easy-carpet', mat } }, {})
@@ -23,7 +32,7 @@ function variedCars(): ProcedureRequest[] {
         sand: s.group === 'carpet' ? 1 : 0,
         ...(stains
           ? {
-              stains: [{ kind: catalogue.stains[i % catalogue.stains.length]!.id, age: 'fresh' as const, attempts: 0 }],
+              stains: [{ kind: ordinary[i % ordinary.length]!.id, age: 'fresh' as const, attempts: 0 }],
             }
           : {}),
       }
@@ -36,6 +45,12 @@ function variedCars(): ProcedureRequest[] {
     made('coated-leather', 'rubber-mat', 4),
     made('synthetic-suede', 'carpet-mat', 3),
     made('flat-cloth', 'carpet-mat', 2, true),
+    made('coated-leather', 'rubber-mat', 2, true),
+    made('flat-cloth', 'carpet-mat', 3, true),
+    marked('seat-1l.seat-base', { soil: 2, biohazard: ['vomit'] }),
+    marked('dash.kick-panels', { soil: 2, stains: [{ kind: 'mould-mark', age: 'old', attempts: 0, size: 'coin' }] }),
+    marked('foot-1l.carpet', { soil: 2, moisture: 'soaked' }),
+    marked('load.load-floor', { soil: 2, biohazard: ['sharps'] }),
   ]
 }
 
@@ -222,10 +237,10 @@ describe('worked car B', () => {
 const contents = (p: Procedure) => new Map(p.steps.map(({ why: _why, ...step }) => [step.id, step]))
 
 describe('properties over random cars', () => {
-  it('raising one surface’s soil changes only steps that touch it, and never takes minutes away (500 cars)', () => {
+  it('raising one surface’s soil changes only steps that touch it, and never takes minutes away', () => {
     const random = seededRandom(7)
     let raised = 0
-    for (let i = 0; i < 500; i++) {
+    for (let i = 0; i < share(500); i++) {
       const request = randomCar(random)
       const before = generateProcedure(request, catalogue)
       const ids = Object.keys(request.checkIn.condition).filter((id) => request.checkIn.condition[id]!.soil < 4)
@@ -250,7 +265,29 @@ describe('properties over random cars', () => {
         expect(strip(now.get(key)), `car ${i}: ${key} does not touch ${id}`).toEqual(strip(old.get(key)))
       }
     }
-    expect(raised).toBeGreaterThan(400)
+    expect(raised).toBeGreaterThan(share(400))
+  })
+  it('what may not wait longer than its lag is never made to: nothing long is put between acid and its rinse', () => {
+    const random = seededRandom(23)
+    let tied = 0
+    for (let i = 0; i < 150; i++) {
+      const { steps, links } = generateProcedure(randomCar(random), catalogue)
+      const minutes = new Map(steps.map((s) => [s.id, s.minutes]))
+      for (const { from, to, maxLag } of links) {
+        if (maxLag === undefined) continue
+        tied++
+        // The longest way round, from the end of the one to the start of the other; links point forward in the list.
+        const after = new Map([[from, 0]])
+        for (const { id } of steps)
+          for (const link of links)
+            if (link.from === id && after.has(id)) {
+              const end = after.get(id)! + (id === from ? 0 : minutes.get(id)!)
+              after.set(link.to, Math.max(after.get(link.to) ?? 0, end + link.minLag))
+            }
+        expect(after.get(to), `car ${i}: ${from} → ${to}`).toBeLessThanOrEqual(maxLag)
+      }
+    }
+    expect(tied).toBeGreaterThan(1000)
   })
   it('minutes grow with area and hair', () => {
     const random = seededRandom(11)
@@ -282,9 +319,10 @@ describe('properties over random cars', () => {
           const material = materialOf.get(id)!
           for (const code of treatment.techniques)
             expect(material.tolerates[code], `${step.id} on ${material.id}`).not.toBe('N')
-          expect(
-            material.family === 'carpet' ? (treatment.left.carpet ?? treatment.left.default) : treatment.left.default,
-          ).toBeLessThanOrEqual(material.ceiling)
+          const left =
+            material.family === 'carpet' ? (treatment.left.carpet ?? treatment.left.default) : treatment.left.default
+          // What holds under 100 g/m² is towelled off within the step; what is put on to be taken out is judged by what takes it out.
+          if (material.holds >= 100 && !treatment.needs) expect(left).toBeLessThanOrEqual(material.ceiling)
         }
       }
     }
@@ -359,8 +397,7 @@ describe('judgement', () => {
       'seat-1l.seat-base': { soil: 3, stains: [{ kind: 'milk-drink', age: 'old', attempts: 1 }] },
     })
     const { steps, links, expectations } = generateProcedure(request, catalogue)
-    expect(links.find((l) => l.from === 'enzyme:seats-1')).toMatchObject({
-      to: 'prespray:seats-1',
+    expect(links.find((l) => l.from === 'enzyme:seats-1' && l.to === 'take_out:seats-1')).toMatchObject({
       minLag: 15,
       maxLag: 60,
     })

@@ -15,10 +15,20 @@ import { notesOf } from './notes.ts'
 import { bindingRules, linkSteps, OrderCircle, withoutImplied } from './order.ts'
 import { byHandRule, placeByHand } from './placing.ts'
 import { referenceFaults } from './references.ts'
-import type { Procedure, ProcedureRequest, Step, StepLink } from './schema.ts'
+import type { Procedure, ProcedureRequest, Residual, Step, StepLink } from './schema.ts'
 import { meetings } from './sequences.ts'
 import { settingOf, uniform } from './setting.ts'
-import { type Draft, type Drafting, dryingSteps, sum, wholeCarRows, wholeCarStep, workedSteps } from './steps.ts'
+import {
+  type Draft,
+  type Drafting,
+  dryingSteps,
+  stopStep,
+  sum,
+  wholeCarRows,
+  wholeCarStep,
+  workedSteps,
+} from './steps.ts'
+import { heldIn, standingStops } from './stops.ts'
 import { kitOf, totalsOf } from './totals.ts'
 
 /** Area-weighted mean soil of the whole car, rounded, 1–4: it sets the whole-car minutes (catalogue D1). */
@@ -26,6 +36,13 @@ function carSoil(surfaces: readonly Surface[], condition: Condition): number {
   const weighted = sum(surfaces.map((s) => s.area * (condition[s.id]?.soil ?? 0)))
   return Math.max(1, Math.round(weighted / sum(surfaces.map((s) => s.area))))
 }
+
+const unreachable = (surface: Surface): Residual => ({
+  surface: surface.id,
+  name: surface.name,
+  code: 'unreachable',
+  reason: 'What has to move for it did not at check-in: cleaned where it stands, told at handover.',
+})
 
 /** Steps done or under way in an earlier version stand as they were; what is added beside them gets a name of its own. */
 function besideKept(
@@ -83,20 +100,32 @@ function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: Readon
   const surfaces = surfacesOf(checkIn.vehicle.body, catalogue.surfaces)
   const unknown = referenceFaults(request, surfaces, catalogue)
   if (unknown.length > 0) throw new BadInput(unknown)
-  const setting = settingOf({ ...request, checkIn }, catalogue)
+  const plain = settingOf({ ...request, checkIn }, catalogue)
+  const stops = standingStops({ ...request, checkIn }, surfaces, plain)
+  const setting = { ...plain, held: heldIn(stops) }
   const { edits = [], kept = [] } = request
   const condition = setting.house.some((c) => c.uniform) ? uniform(checkIn.condition, surfaces) : checkIn.condition
   const soil = carSoil(surfaces, condition)
   const severe = soil >= 4
   const drafting: Drafting = { setting, request, surfaces, soil, severe }
 
+  const dead = new Set(
+    catalogue.functions.flatMap((f) => (checkIn.functions?.[f.id]?.works === false ? (f.dead ?? []) : [])),
+  )
   const chosen = surfaces
-    .filter((surface) => !setting.sold || setting.sold.groups.includes(surface.group))
-    .map((surface) => chooseWork(surface, condition[surface.id] ?? { soil: 0 }, setting))
+    .filter(
+      (surface) => !setting.sold || setting.sold.groups.includes(surface.group) || setting.held.by.has(surface.id),
+    )
+    .map((surface) =>
+      dead.has(surface.kind)
+        ? { work: [], residuals: [unreachable(surface)] }
+        : chooseWork(surface, condition[surface.id] ?? { soil: 0 }, setting),
+    )
   const start: Worked = {
     works: chosen.flatMap((c) => c.work),
     residuals: chosen.flatMap((c) => c.residuals),
-    rows: wholeCarRows(drafting),
+    // Nothing goes on in a car that is held whole.
+    rows: setting.held.car ? [] : wholeCarRows(drafting),
     findings: [],
     byHand: new Set(),
   }
@@ -108,6 +137,7 @@ function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: Readon
   const stepsOfWork = workedSteps(worked.works, drafting)
   const overAlready = new Set(kept.map((s) => s.id))
   const fresh = [
+    ...stops.map((stop) => stopStep(stop, drafting)),
     ...worked.rows
       .filter((id) => !overAlready.has(`${id}:car`))
       .flatMap((id) => wholeCarStep(id, sum(setUps.map((u) => u.minutes)), drafting) ?? []),
@@ -123,7 +153,7 @@ function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: Readon
     if (step.kept) return step
     return {
       ...step,
-      cautions: cautionsFor(step, checkIn, catalogue),
+      cautions: step.stop ? step.cautions : cautionsFor(step, checkIn, catalogue),
       why: reasonsOf(step, placed.links, whyMoved.get(step.id), catalogue),
     }
   })

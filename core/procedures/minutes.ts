@@ -6,7 +6,8 @@ import type { Work } from './choose.ts'
  * Median minutes of one treatment on one surface (catalogue D1):
  * area × rate × step^(soil − design soil) × access × material, or area × level for hair and grit.
  */
-export function workMinutes({ treatment, surface, material, condition, area, pace }: Work): number {
+export function workMinutes({ treatment, surface, material, condition, area, pace, stains = [] }: Work): number {
+  if (treatment.each !== undefined) return pace * treatment.each * Math.max(1, stains.length)
   if (treatment.levels) return pace * area * treatment.levels.minutes[condition[treatment.levels.of] ?? 0]!
   return (
     pace *

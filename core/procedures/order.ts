@@ -111,9 +111,55 @@ function pairLinks(links: Links, rule: OrderRule, steps: readonly Orderable[]) {
   }
 }
 
+/** The step that stands for all steps tied to one another by longest lags; a step tied to none stands for itself. */
+function tiedTo(links: readonly StepLink[]): (id: string) => string {
+  const of = new Map<string, string>()
+  const head = (id: string): string => {
+    const next = of.get(id)
+    return next === undefined ? id : head(next)
+  }
+  for (const { from, to, maxLag } of links)
+    if (maxLag !== undefined && head(from) !== head(to)) of.set(head(to), head(from))
+  return head
+}
+
+/**
+ * Steps in the order the links give, what is tied by a longest lag (acid and its rinse) kept together: nothing long comes between.
+ * Where something has to come between, plainly by earliest start.
+ */
+function inTiedOrder(steps: readonly Orderable[], links: readonly StepLink[]): Orderable[] {
+  const start = earliestStarts(steps, links)
+  const head = tiedTo(links)
+  const minutes = new Map<string, number>()
+  for (const s of steps) minutes.set(head(s.id), (minutes.get(head(s.id)) ?? 0) + s.minutes)
+  const blocks = steps.filter((s) => head(s.id) === s.id).map((s) => ({ ...s, minutes: minutes.get(s.id)! }))
+  const between = links
+    .map((l) => ({ ...l, from: head(l.from), to: head(l.to) }))
+    .filter((link) => link.from !== link.to)
+  const blockStart = startsUnlessCircular(blocks, between)
+  if (!blockStart) return inOrder(steps, links)
+  const place = new Map(
+    [...blocks]
+      .sort((a, b) => blockStart.get(a.id)! - blockStart.get(b.id)! || (a.id < b.id ? -1 : 1))
+      .map((x, i) => [x.id, i]),
+  )
+  return inOrder(steps, links).sort(
+    (a, b) => place.get(head(a.id))! - place.get(head(b.id))! || start.get(a.id)! - start.get(b.id)!,
+  )
+}
+
+function startsUnlessCircular(steps: readonly Orderable[], links: readonly StepLink[]) {
+  try {
+    return earliestStarts(steps, links)
+  } catch (error) {
+    if (error instanceof OrderCircle) return undefined
+    throw error
+  }
+}
+
 /** Firsts in one scope follow each other in the order the other rules give them; only the last one carries the lag. */
 function chainLinks(links: Links, rule: OrderRule, steps: readonly Orderable[]) {
-  const ordered = inOrder(steps, links.all())
+  const ordered = inTiedOrder(steps, links.all())
   for (const b of ordered.filter((s) => matches(s, rule.next))) {
     const firsts = ordered.filter((a) => a !== b && mayWait(a, b) && matches(a, rule.first) && inScope(rule, a, b))
     firsts.forEach((a, i) => {

@@ -8,6 +8,8 @@ import type { Finding, Procedure, ProcedureRequest } from './schema.ts'
 export interface Change {
   /** Surfaces as they are found to be now; the others stay as they were. */
   condition?: Condition
+  /** A stop step that somebody who may has cleared. */
+  cleared?: string
   /** Surfaces that failed when judged dry. */
   failed?: readonly string[]
 }
@@ -21,14 +23,14 @@ export function revisedRequest(
   request: ProcedureRequest,
   procedure: Procedure,
   over: ReadonlySet<string>,
-  { condition = {}, failed = [] }: Change,
+  { condition = {}, failed = [], cleared }: Change,
 ): ProcedureRequest {
   const begun = (step: Procedure['steps'][number]) => {
     const before = procedure.links.filter((l) => l.to === step.id)
     return step.crew === 0 && before.length > 0 && before.every((l) => over.has(l.from))
   }
   const kept = procedure.steps
-    .filter((s) => over.has(s.id) || s.kept || begun(s))
+    .filter((s) => over.has(s.id) || s.kept || s.id === cleared || begun(s))
     .map((s) => ({ ...s, kept: true as const }))
   const retries = { ...request.retries }
   for (const id of failed) retries[id] = (retries[id] ?? 0) + 1
@@ -37,6 +39,7 @@ export function revisedRequest(
     checkIn: { ...request.checkIn, condition: { ...request.checkIn.condition, ...condition } },
     kept,
     retries,
+    ...(cleared === undefined ? {} : { cleared: [...(request.cleared ?? []), cleared] }),
   }
 }
 

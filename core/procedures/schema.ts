@@ -200,6 +200,41 @@ export const Step = Type.Object(
     byHand: Type.Optional(Type.Literal(true)),
     /** Done or under way when the procedure was revised: kept as it was. */
     kept: Type.Optional(Type.Literal(true)),
+    /** A finding that stops: its places get no work until somebody who may has cleared it. */
+    stop: Type.Optional(
+      Type.Object(
+        {
+          rule: Type.String(),
+          /** Where it was found; a smell is nowhere. */
+          at: Type.Array(Type.String()),
+          holds: Type.Union([Type.Literal('car'), Type.Literal('places')]),
+          /** Who may clear it; null: the lead, with whoever is competent. */
+          skill: Type.Union([Type.String(), Type.Null()]),
+          specialist: Type.Boolean(),
+          /** The crew takes it on: finishing the step is taking it on, and what is done there follows. Clearing comes after. */
+          taken: Type.Boolean(),
+          references: Type.Array(Type.String()),
+          doing: Type.Array(Type.String()),
+        },
+        Strict,
+      ),
+    ),
+    /** For what stains the step is, and what the technician reads about them. */
+    playbook: Type.Optional(
+      Type.Array(
+        Type.Object(
+          {
+            stain: Type.String(),
+            surface: Type.String(),
+            steps: Type.Array(Type.String()),
+            never: Type.String(),
+            wicking: Type.Integer(),
+            chance: Type.Number(),
+          },
+          Strict,
+        ),
+      ),
+    ),
   },
   Strict,
 )
@@ -238,6 +273,8 @@ export const ProcedureRequest = Type.Object(
         description: 'each asks for the next rung there',
       }),
     ),
+    /** Ids of stop steps that somebody who may has cleared. */
+    cleared: Type.Optional(Type.Array(Type.String({ maxLength: 120 }), { maxItems: 200 })),
     seed: Type.Optional(Type.Integer({ minimum: 0 })),
   },
   { ...Strict, $id: 'procedure', title: 'A check-in to be turned into a procedure' },

@@ -12,6 +12,7 @@ import type {
 } from './catalogue.ts'
 import { type Car, rulesAgainst } from './forbidden.ts'
 import type { ProcedureRequest } from './schema.ts'
+import { type Held, heldIn } from './stops.ts'
 
 /** What is at hand on the day. */
 export interface Means {
@@ -37,6 +38,8 @@ export interface Setting {
   retries: Readonly<Record<string, number>>
   /** "treatment surface" that earlier versions of the procedure have finished. */
   done: ReadonlySet<string>
+  /** What findings that stop hold; nothing until it has been looked for. */
+  held: Held
   /** The shop's own pace by treatment; 1 is the catalogue's. */
   rates: Readonly<Record<string, number>>
   treatment(id: string): Treatment
@@ -101,6 +104,7 @@ export function settingOf(request: ProcedureRequest, catalogue: Catalogue): Sett
     rungs: new Map(Object.entries(request.rungs ?? {})),
     retries: request.retries ?? {},
     done: new Set((request.kept ?? []).flatMap((s) => s.surfaces.map((id) => `${s.treatment} ${id}`))),
+    held: heldIn([]),
     rates: request.rates ?? {},
     treatment: (id) => treatments.get(id)!,
     material: (id) => materials.get(id)!,

@@ -1,12 +1,16 @@
 import type { Surface } from '#core/cabin/schema.ts'
 import { zoneGroupName } from '#core/cabin/surfaces.ts'
+import { removalChance } from '#core/condition/expectation.ts'
 import { type Air, minutesToTouchDry } from '#core/drying/dry-time.ts'
 import { sentence } from '#core/units/format.ts'
-import { leftOn, type Work } from './choose.ts'
+import { balanceOf, leftOn } from './balance.ts'
+import type { Catalogue } from './catalogue.ts'
+import type { Work } from './choose.ts'
 import { forbiddenBy, rulesAgainst } from './forbidden.ts'
 import { stepP80, workMinutes } from './minutes.ts'
 import type { ProcedureRequest, Step } from './schema.ts'
 import type { Setting } from './setting.ts'
+import type { Standing } from './stops.ts'
 
 /** A step while the procedure is being put together. */
 export type Draft = Step & { rows: ReadonlySet<number>; dries: boolean }
@@ -29,7 +33,9 @@ export const unique = <T>(values: readonly T[]) => [...new Set(values)]
 /** Two square metres are what a set of towels lasts for. */
 const towelArea = 2
 
-export const stepId = (work: Work) => `${work.treatment.id}:${work.treatment.together ? 'car' : work.surface.zoneGroup}`
+/** Small hard parts of a seat are worked with the hard parts, not with the seat: that is another step. */
+export const stepId = ({ treatment, stage, surface }: Work) =>
+  `${treatment.id}:${treatment.together ? 'car' : surface.zoneGroup}${treatment.stage === 'wet' && stage === 'hard' ? '.hard' : ''}`
 
 const zonesOf = (surfaces: readonly Surface[]) => unique(surfaces.map((s) => s.zone))
 
@@ -40,6 +46,24 @@ function nextRung(works: readonly Work[], { programme, treatment }: Setting): st
   const at = ladder.findLastIndex((rung) => rung.includes(now.id))
   const next = at < 0 ? [] : (ladder[at + 1] ?? []).filter((id) => !ladder[at]!.includes(id))
   return next.map((id) => treatment(id).name).join(', then ')
+}
+
+/** What the technician reads about the stains a step is for. */
+function playbookOf(works: readonly Work[], catalogue: Catalogue): Pick<Step, 'playbook'> {
+  const playbook = works.flatMap(({ stains = [], surface }) =>
+    stains.map((stain) => {
+      const kind = catalogue.stains.find((k) => k.id === stain.kind)!
+      return {
+        stain: kind.name,
+        surface: surface.id,
+        steps: kind.playbook,
+        never: kind.never,
+        wicking: kind.wicking,
+        chance: removalChance(stain, kind.chance, 0),
+      }
+    }),
+  )
+  return playbook.length > 0 ? { playbook } : {}
 }
 
 /** One pass of one tool over neighbouring surfaces. */
@@ -73,7 +97,7 @@ export function stepOf(
     p80: stepP80(p50, severe),
     minutes: Math.max(1, Math.ceil(p50)),
     crew: 1,
-    skills: treatment.skills,
+    skills: unique([...treatment.skills, ...works.flatMap((w) => w.skills ?? [])]),
     equipment: treatment.equipment,
     product: product
       ? {
@@ -96,6 +120,7 @@ export function stepOf(
     attempts: treatment.attempts,
     next: nextRung(works, setting),
     why: [],
+    ...playbookOf(works, catalogue),
   }
 }
 
@@ -116,7 +141,7 @@ function bareStep(
     | 'crew'
     | 'passCue'
   > &
-    Partial<Pick<Draft, 'skills' | 'equipment'>>,
+    Partial<Pick<Draft, 'skills' | 'equipment' | 'stop'>>,
   { setting, severe }: Drafting,
 ): Draft {
   return {
@@ -148,20 +173,27 @@ export function workedSteps(works: readonly Work[], drafting: Drafting): Draft[]
   const groups = new Map<string, { zoneGroup: string; works: Work[] }>()
   for (const work of works) {
     const zoneGroup = work.treatment.together ? 'car' : work.surface.zoneGroup
-    const key = `${stepId(work)}:${work.stage}`
+    const key = stepId(work)
     const group = groups.get(key) ?? { zoneGroup, works: [] }
     group.works.push(work)
     groups.set(key, group)
   }
-  return [...groups.values()].map((g) => stepOf(g.works, g.zoneGroup, drafting))
+  return [...groups].map(([id, g]) => ({ ...stepOf(g.works, g.zoneGroup, drafting), id }))
 }
 
-/** g/m² a surface holds when its wetting ends: the wettest treatment, and what a second round adds. */
-export function leftAfter(works: readonly Work[]): number {
-  return (
-    Math.max(...works.map((w) => leftOn(w.treatment, w.material))) + sum(works.map((w) => w.treatment.left.adds ?? 0))
+/** g/m² a surface holds when its wetting ends. */
+export const leftAfter = (works: readonly Work[]): number =>
+  balanceOf(
+    works.map((w) => w.treatment),
+    works[0]!.material,
   )
-}
+
+/** Days that soaked underlay takes with both sides in the air: a slow store that gives 3 to 5 % an hour (engines.md §3). */
+const underlayDays = 3
+const dryMinutes = (list: readonly Work[], air: Air): number =>
+  list.some((w) => w.treatment.id === 'water_out')
+    ? underlayDays * 24 * 60
+    : minutesToTouchDry(leftAfter(list), list[0]!.material, air)
 
 /** Passive drying of every zone group that is wetted, until its slowest surface is touch-dry. */
 export function dryingSteps(steps: readonly Draft[], works: readonly Work[], air: Air, drafting: Drafting): Draft[] {
@@ -172,9 +204,7 @@ export function dryingSteps(steps: readonly Draft[], works: readonly Work[], air
   return groups.flatMap((zoneGroup) => {
     const wetted = unique(steps.filter((s) => s.dries && s.zoneGroup === zoneGroup).flatMap((s) => s.surfaces))
     const bySurface = wetted.flatMap((id) => (wet.has(id) ? [wet.get(id)!] : []))
-    const minutes = Math.ceil(
-      Math.max(...bySurface.map((list) => minutesToTouchDry(leftAfter(list), list[0]!.material, air))),
-    )
+    const minutes = Math.ceil(Math.max(...bySurface.map((list) => dryMinutes(list, air))))
     if (!(minutes > 0)) return []
     const there = bySurface.flat()
     const step = bareStep(
@@ -212,7 +242,7 @@ export function wholeCarStep(id: string, kit: number, drafting: Drafting): Draft
       id: `${row.id}:car`,
       stage: row.stage,
       treatment: row.id,
-      title: row.name,
+      title: row.refused && setting.car.permissions[row.refused.permission] === false ? row.refused.name : row.name,
       zoneGroup: 'car',
       // The kit is laid out beside the car; everything else of the whole car holds all of it.
       zones: row.id === 'kit' ? [] : zonesOf(surfaces),
@@ -245,4 +275,42 @@ export function wholeCarRows({ setting, request }: Drafting): string[] {
       )
     })
     .map((row) => row.id)
+}
+
+/** A finding that stops, as a step of its own. */
+export function stopStep(standing: Standing, drafting: Drafting): Draft {
+  const { rule, held, places, id } = standing
+  const { surfaces } = drafting
+  const there = surfaces.filter((s) => held.has(s.id))
+  const [place] = places
+  const where = rule.holds === 'car' || !place ? '' : `: ${place.name.charAt(0).toLowerCase()}${place.name.slice(1)}`
+  const step = bareStep(
+    {
+      id,
+      stage: rule.first ? 'stop-first' : 'stop',
+      treatment: 'stop',
+      title: `Stop, ${rule.name}${where}`,
+      zoneGroup: 'car',
+      zones: zonesOf(there),
+      surfaces: there.map((s) => s.id),
+      rows: new Set(there.map((s) => s.row)),
+      p50: rule.minutes,
+      minutes: Math.max(1, Math.ceil(rule.minutes)),
+      crew: 1,
+      skills: rule.skill ? [rule.skill] : [],
+      passCue: 'cleared and signed in the log by somebody who may',
+      stop: {
+        rule: rule.id,
+        at: places.map((p) => p.id),
+        holds: rule.holds === 'car' ? 'car' : 'places',
+        skill: rule.skill,
+        specialist: standing.specialist,
+        taken: standing.taken,
+        references: rule.references,
+        doing: rule.doing,
+      },
+    },
+    drafting,
+  )
+  return { ...step, cautions: rule.doing }
 }

@@ -14,7 +14,11 @@ export function totalsOf(
   seed: number,
 ): Procedure['totals'] {
   const attended = steps.filter((s) => s.crew > 0 && !s.kept)
-  const treatments = unique(steps.filter((s) => s.treatment !== 'dry' && s.treatment !== 'kit').map((s) => s.treatment))
+  const treatments = unique(
+    steps
+      .filter((s) => s.treatment !== 'dry' && s.treatment !== 'kit' && s.treatment !== 'stop')
+      .map((s) => s.treatment),
+  )
   const products = new Map<string, Procedure['totals']['products'][number]>()
   for (const { product } of attended) {
     if (!product) continue

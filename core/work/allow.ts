@@ -11,6 +11,8 @@ export interface Actor {
   person: string
   /** Leads and owners may finish and pause for others. */
   leads: boolean
+  /** What they hold; left out where it is not known, and then not asked. */
+  skills?: readonly string[]
 }
 
 const minutesBetween = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) / 60_000
@@ -35,6 +37,9 @@ function waitsFor(step: Step, procedure: Procedure, state: WorkState, now: strin
 
 function mayStart(step: Step, procedure: Procedure, state: WorkState, actor: Actor, now: string): Refusal | undefined {
   if (step.crew === 0) return no('passive', `“${step.title}” needs nobody; say “dry” when it is.`)
+  const lacks = actor.skills && step.skills.find((skill) => !actor.skills!.includes(skill))
+  // The plan says who lacks a skill for other steps, and a lead may put them on all the same; what stops is never started without the training.
+  if (lacks && step.stop) return no('no-skill', `“${step.title}” needs somebody who holds “${lacks}”.`)
   const running = procedure.steps.filter((s) => stepState(state, s.id).status === 'running')
   const own = running.find((s) => stepState(state, s.id).runningBy === actor.person)
   if (own) return no('busy', `You are on “${own.title}”. Pause or finish it first.`)
@@ -57,9 +62,15 @@ function mayFinishPassive(step: Step, procedure: Procedure, state: WorkState): R
   return wetting && no('waits-for', `Wetting there has not ended yet, so it cannot be dry.`)
 }
 
+/** Findings that stop and that nobody has cleared yet. */
+export const openStops = (procedure: Procedure, state: WorkState): Step[] =>
+  procedure.steps.filter((s) => s.stop && !s.kept && stepState(state, s.id).status !== 'skipped')
+
 function mayHandOver(procedure: Procedure, state: WorkState, places: readonly string[]): Refusal | undefined {
   const open = procedure.steps.filter((s) => !isOver(state, s.id))
   if (open.length > 0) return no('steps-open', `${open.length} steps are open, the first is “${open[0]!.title}”.`)
+  const [stop] = openStops(procedure, state)
+  if (stop) return no('stop-open', `“${stop.title}” is not cleared: who, with its references.`)
   const unseen = places.filter((p) => !state.checks[p])
   if (unseen.length > 0) return no('checks-open', `${unseen.length} places of the final check have not been looked at.`)
   const failed = places.filter((p) => !state.checks[p]!.passed && state.checks[p]!.note.trim() === '')
@@ -87,6 +98,11 @@ export function refusal(
     const step = procedure.steps.find((s) => s.id === data.step)
     if (!step) return no('unknown-step', `This procedure has no step “${data.step}”.`)
     if (isOver(state, step.id)) return no('over', `“${step.title}” is already ${stepState(state, step.id).status}.`)
+    const { stop } = step
+    if (stop && intent.type === 'step-finished' && !stop.taken)
+      return no('needs-clearing', `“${step.title}” is not finished but cleared: who, with its references.`)
+    if (stop && intent.type === 'step-skipped' && !(stop.specialist && actor.leads))
+      return no('stop-stays', `“${step.title}” is never skipped. It is cleared by somebody who may.`)
     switch (intent.type) {
       case 'step-started':
         return stepState(state, step.id).status === 'running'

@@ -114,6 +114,28 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
       })
       return { ...next, timers: state.timers.filter((t) => t.step !== event.data.step) }
     }
+    case 'stop-cleared':
+      return withStep(state, event.data.step, {
+        status: 'finished',
+        runningBy: null,
+        by: add(stepState(state, event.data.step).by, event.author),
+        finishedAt: at,
+        startedAt: stepState(state, event.data.step).startedAt ?? at,
+        reason: event.data.note,
+        event: event.id,
+      })
+    case 'stop-refused': {
+      const { step, reason } = event.data
+      const title = procedure.steps.find((s) => s.id === step)?.title ?? step
+      const next = withStep(state, step, { status: 'waiting', runningBy: null, event: event.id })
+      return {
+        ...next,
+        notes: [
+          ...next.notes,
+          { author: event.author, text: `Refused, as anyone may: ${title}. ${reason}`, at, stop: step },
+        ],
+      }
+    }
     case 'timer-started': {
       const dwell = procedure.steps.find((s) => s.id === event.data.step)?.dwell
       return {

@@ -29,6 +29,7 @@ const intents = [
   kind('step-paused', OfStep),
   kind('step-finished', OfStep),
   kind('step-skipped', Type.Object({ step: StepId, reason: Type.String({ minLength: 3, maxLength: 500 }) }, Strict)),
+  kind('stop-refused', Type.Object({ step: StepId, reason: Type.String({ minLength: 3, maxLength: 500 }) }, Strict)),
   kind('timer-started', OfStep),
   kind('timer-ended', OfStep),
   kind('check-passed', Place),
@@ -99,6 +100,7 @@ type Told =
   | { type: 'procedure-issued'; data: { version: number } }
   | { type: 'condition-changed'; data: { condition: Condition; note: string } }
   | { type: 'recheck-failed'; data: { surfaces: string[]; note: string } }
+  | { type: 'stop-cleared'; data: { step: string; references: Record<string, string>; note: string } }
 export type WorkEvent = Envelope & (Intent | Told)
 
 const Nullable = Type.Union([Type.String(), Type.Null()])
@@ -171,7 +173,13 @@ export const WorkState = Type.Object(
     steps: Type.Record(Type.String(), StepState),
     timers: Type.Array(Timer),
     checks: Type.Record(Type.String(), CheckState),
-    notes: Type.Array(Type.Object({ author: Type.String(), text: Type.String(), at: Type.String() }, Strict)),
+    notes: Type.Array(
+      Type.Object(
+        /** A refusal names its stop. */
+        { author: Type.String(), text: Type.String(), at: Type.String(), stop: Type.Optional(Type.String()) },
+        Strict,
+      ),
+    ),
     /** Damage that came to light during the work. */
     found: Type.Array(
       Type.Object(

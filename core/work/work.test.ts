@@ -194,3 +194,43 @@ describe('what is allowed', () => {
     expect(state.checks.smell!.selfChecked).toBe(false)
   })
 })
+
+describe('a finding that stops', () => {
+  const request = carA()
+  request.checkIn.condition['seat-1l.seat-base'] = { soil: 2, biohazard: ['vomit'] }
+  request.checkIn.condition['load.load-floor'] = { soil: 2, biohazard: ['sharps'] }
+  const held = generateProcedure(request, catalogue)
+  const stop = (rule: string) => held.steps.find((s) => s.stop?.rule === rule)!
+  const who = (skills: string[], leads = false) => ({ person: 'ana', leads, skills })
+  const may = (type: string, data: object, actor = who([]), state = emptyState()) =>
+    refusal({ type, data } as WorkIntent, held, state, actor, [], clock(0))?.code
+  it('is started only by somebody trained, lead or not', () => {
+    const { id } = stop('sharps')
+    expect(may('step-started', { step: id })).toBe('no-skill')
+    expect(may('step-started', { step: id }, who([], true))).toBe('no-skill')
+    expect(may('step-started', { step: id }, who(['biohazard']))).toBeUndefined()
+  })
+  it('is not finished and not skipped but cleared; what the crew takes on is taken on by finishing it', () => {
+    const running = (id: string) => replay(ledger([[0, 'ana', 'step-started', id]]), held)
+    const [sharps, fluid] = [stop('sharps').id, stop('fluid').id]
+    expect(may('step-finished', { step: sharps }, who(['biohazard']), running(sharps))).toBe('needs-clearing')
+    expect(may('step-skipped', { step: sharps, reason: 'no time' }, who(['biohazard'], true))).toBe('stop-stays')
+    expect(may('step-finished', { step: fluid }, who(['biohazard']), running(fluid))).toBeUndefined()
+  })
+  it('holds its places: no step of them is there to be started, and what comes after it waits', () => {
+    const gaps = held.steps.filter((s) => s.treatment === 'vac_gap')
+    expect(gaps).toEqual([])
+    expect(may('step-started', { step: 'clear_out:car' })).toBe('waits-for')
+  })
+  it('may be refused by anyone, and that is written down', () => {
+    const state = replay(
+      ledger([
+        [0, 'ana', 'step-started', stop('sharps').id],
+        [1, 'ana', 'stop-refused', { step: stop('sharps').id, reason: 'I am not vaccinated' }],
+      ]),
+      held,
+    )
+    expect(stepState(state, stop('sharps').id).status).toBe('waiting')
+    expect(state.notes[0]!.text).toContain('not vaccinated')
+  })
+})

@@ -3,9 +3,10 @@ import type { Condition } from '#core/condition/schema.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { differenceOf } from '#core/procedures/difference.ts'
 import { type Change, revisedProcedure, revisedRequest } from '#core/procedures/revise.ts'
+import type { Procedure } from '#core/procedures/schema.ts'
 import type { Database } from '#server/database/connection.ts'
-import { events, jobs, procedures } from '#server/database/schema.ts'
-import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
+import { events, jobs, people, procedures } from '#server/database/schema.ts'
+import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
 import { issuedProcedure, jobAtWork } from '#server/http/jobs.ts'
 import { Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
@@ -17,6 +18,7 @@ import type { RevisionView } from './views.ts'
 export interface Seen {
   condition?: Condition
   failed?: string[]
+  cleared?: { step: string; references: Record<string, string> }
   note: string
 }
 
@@ -44,11 +46,41 @@ export async function revise(
     }
 }
 
+async function skillsOf(tx: Transaction, scope: Scope): Promise<string[]> {
+  const [person] = await tx.select({ skills: people.skills }).from(people).where(eq(people.id, scope.person))
+  return person?.skills ?? []
+}
+
+/** Only who may clears a stop, and with the references its log asks for. */
+function judgeClearing(
+  { step: id, references }: NonNullable<Seen['cleared']>,
+  procedure: Procedure,
+  skills: readonly string[],
+  scope: Scope,
+) {
+  const step = procedure.steps.find((s) => s.id === id && s.stop && !s.kept)
+  if (!step?.stop) throw new Problem(409, 'no-stop', 'There is no such stop to be cleared here.')
+  const { skill, specialist, references: asked } = step.stop
+  const leads = scope.role === 'owner' || scope.role === 'lead'
+  if (skill !== null && !specialist && !skills.includes(skill))
+    throw new Problem(409, 'no-skill', `Only somebody who holds “${skill}” clears this.`)
+  if ((skill === null || specialist) && !leads)
+    throw new Problem(409, 'lead-only', 'The lead clears this, with whoever is competent.')
+  const missing = asked.filter((name) => !references[name]?.trim())
+  if (missing.length > 0)
+    throw new Problem(
+      400,
+      'invalid',
+      `The log asks for: ${missing.join(', ')}.`,
+      missing.map((name) => ({ pointer: `/references/${name}`, message: 'A reference.' })),
+    )
+}
+
 function once(
   db: Database,
   scope: Scope,
   id: string,
-  { note, condition, failed }: Seen,
+  { note, condition, failed, cleared }: Seen,
   catalogue: Catalogue,
   now: string,
 ): Promise<RevisionView> {
@@ -58,7 +90,12 @@ function once(
     if (state.handedOver) throw new Problem(409, 'handed-over', 'The vehicle has been handed over; its job is closed.')
     const issued = (await issuedProcedure(tx, scope, job))!
     const over = new Set(Object.entries(state.steps).flatMap(([step, s]) => (s.status === 'waiting' ? [] : [step])))
-    const change: Change = { ...(condition ? { condition } : {}), ...(failed ? { failed } : {}) }
+    const change: Change = {
+      ...(condition ? { condition } : {}),
+      ...(failed ? { failed } : {}),
+      ...(cleared ? { cleared: cleared.step } : {}),
+    }
+    if (cleared) judgeClearing(cleared, procedure, await skillsOf(tx, scope), scope)
     // Equipment, people and pace are today's; what the lead had set stays.
     const { equipment, skills } = await requestFor(tx, scope, job.checkIn, catalogue)
     const base = { ...issued.request, ...(equipment ? { equipment } : {}), ...(skills ? { skills } : {}) }
@@ -84,8 +121,11 @@ function once(
         ...said,
         id: uuidv7(),
         position: position + 1,
-        type: failed ? 'recheck-failed' : 'condition-changed',
-        data: failed ? { surfaces: failed, note } : { condition: condition!, note },
+        ...(cleared
+          ? { type: 'stop-cleared', data: { ...cleared, note } }
+          : failed
+            ? { type: 'recheck-failed', data: { surfaces: failed, note } }
+            : { type: 'condition-changed', data: { condition: condition!, note } }),
       },
       { ...said, id: uuidv7(), position: position + 2, type: 'procedure-issued', data: { version } },
     ])

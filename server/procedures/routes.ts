@@ -119,6 +119,15 @@ const ofJobs = ({ db, catalogue, now }: World): Route[] => [
   }),
   route({
     method: 'POST',
+    path: '/api/jobs/:id/stops',
+    allow: 'work.do',
+    body: Clearing,
+    answer: RevisionView,
+    handle: ({ scope, params, body: { step, references, note } }) =>
+      revise(db, scope, params.id!, { cleared: { step, references }, note }, catalogue, now()),
+  }),
+  route({
+    method: 'POST',
     path: '/api/jobs/:id/recheck',
     allow: 'work.do',
     body: RecheckBody,
@@ -211,5 +220,15 @@ const ofStandards = ({ db, catalogue, now }: World): Route[] => [
     },
   }),
 ]
+
+const Clearing = Type.Object(
+  {
+    step: Type.String({ minLength: 1, maxLength: 120 }),
+    /** References of waste, sharps and the like, as the stop's log asks. */
+    references: Type.Record(Type.String({ pattern: '^[a-z-]{1,20}$' }), Type.String({ maxLength: 80 })),
+    note: Type.String({ minLength: 3, maxLength: 500 }),
+  },
+  { additionalProperties: false },
+)
 
 export const procedureRoutes = (world: World): Route[] => [...ofJobs(world), ...ofStandards(world)]

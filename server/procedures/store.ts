@@ -105,7 +105,8 @@ export async function issue(
     const procedure = keepable(request, catalogue)
     if (
       !procedure.steps.some((s) => s.surfaces.length > 0 && s.zoneGroup !== 'car') &&
-      procedure.totals.byTreatment.length <= 4
+      procedure.totals.byTreatment.length <= 4 &&
+      !procedure.steps.some((s) => s.stop !== undefined)
     ) {
       throw new Problem(
         409,

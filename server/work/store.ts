@@ -91,6 +91,16 @@ export function appendFacts(
   })
 }
 
+const skillRow = prepared((db) =>
+  db
+    .select({ skills: people.skills })
+    .from(people)
+    .where(eq(people.id, sql.placeholder('person')))
+    .prepare(),
+)
+const skillsOf = async (db: Database, scope: Scope): Promise<string[]> =>
+  (await skillRow(db).execute({ person: scope.person }))[0]?.skills ?? []
+
 /** The job's state as the database has it now. */
 async function readNow(db: Database, scope: Scope, jobId: string, catalogue: Catalogue): Promise<Current> {
   const [job] = await jobRow(db).execute({ shop: scope.shop, id: jobId })
@@ -112,7 +122,12 @@ async function append(
 ): Promise<WorkEvent> {
   const permission = intent.type === 'handed-over' ? 'handover.give' : 'work.do'
   if (!may(scope.role, permission)) throw notAllowed(scope.role)
-  const actor = { person: scope.person, leads: scope.role === 'owner' || scope.role === 'lead' }
+  const actor = {
+    person: scope.person,
+    leads: scope.role === 'owner' || scope.role === 'lead',
+    // A finding that stops asks for training; the rest is a lead's to judge.
+    ...(intent.type === 'step-started' ? { skills: await skillsOf(db, scope) } : {}),
+  }
   // First by what this process remembers. If that is behind, its next position is taken and the database says so.
   let remembered = recall(scope, jobId)
   for (let attempt = 0; ; attempt++) {

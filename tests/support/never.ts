@@ -31,10 +31,14 @@ const coldStains = new Set([
   'battery-acid',
 ])
 const rinses: Record<string, string[]> = {
-  prespray: ['hotx', 'hotx_carpet', 'coldx', 'spotx', 'mat_soak'],
-  agitate: ['hotx', 'hotx_carpet', 'coldx', 'spotx', 'mat_soak'],
+  prespray: ['hotx', 'hotx_carpet', 'coldx', 'spotx', 'mat_soak', 'cold_pull'],
+  agitate: ['hotx', 'hotx_carpet', 'coldx', 'spotx', 'mat_soak', 'cold_pull'],
+  enzyme: ['take_out', 'wipe_out'],
+  acid: ['acid_out', 'wipe_out'],
   disinfect: ['rinse'],
 }
+/** What a trained person may do where a body fluid is. */
+const careOfFluids = new Set(['lift', 'cold_blot', 'enzyme', 'take_out', 'acid', 'acid_out', 'wipe_out', 'judge'])
 const machines = new Set([
   'vacuum',
   'wet-vac',
@@ -80,7 +84,9 @@ export function violations(request: ProcedureRequest, procedure: Procedure, cata
       const uses = (...codes: string[]) => treatment.techniques.some((t) => codes.includes(t))
       if (uses('ML') && !['plain-glass', 'textured-plastic'].includes(surface.material)) found.push(`${id}: melamine`)
       if (uses('FN') && grips.has(surface.kind)) found.push(`${id}: dressed`)
-      if ((condition?.biohazard ?? []).length > 0) found.push(`${id}: biohazard worked`)
+      const fluids = (condition?.biohazard ?? []).every((b) => ['blood', 'vomit', 'urine'].includes(b))
+      if ((condition?.biohazard ?? []).length > 0 && !(fluids && careOfFluids.has(step.treatment)))
+        found.push(`${id}: biohazard worked with ${step.treatment}`)
       const stains = (condition?.stains ?? []).map((s) => s.kind)
       if (stains.some((s) => stopStains.has(s)) && uses('VS', 'RB', 'SB', 'AR', 'ST', 'PW', 'HX', 'LM'))
         found.push(`${id}: stop stain worked`)
@@ -99,6 +105,9 @@ export function violations(request: ProcedureRequest, procedure: Procedure, cata
   for (const [id, treatments] of on)
     for (const t of treatments)
       if (rinses[t] && !rinses[t].some((r) => treatments.includes(r))) found.push(`${id}: ${t} never taken out`)
+  // Nothing goes on in a car that is held whole: it has its stop and nothing else.
+  if (procedure.steps.some((s) => s.stop?.holds === 'car'))
+    return [...found, ...(procedure.steps.every((s) => s.stop) ? [] : ['worked though the whole car is held'])]
   const safe = ['walk_round', 'final_check'].filter((t) => !procedure.steps.some((s) => s.treatment === t))
   return [...found, ...safe.map((t) => `no ${t}`), ...late(procedure, at)]
 }

@@ -12,6 +12,7 @@ const saidAs: Record<string, string> = {
   'step-finished': 'done',
   'step-paused': 'paused',
   'step-skipped': 'skipped',
+  'stop-refused': 'refused',
   'timer-started': 'dwell started',
   'timer-ended': 'dwell over',
   'check-passed': 'passed',

@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { heartOf, sayMinutes } from '#core/units/format.ts'
+import { openStops } from '#core/work/allow.ts'
 import { isOver, openSteps, stepState } from '#core/work/reduce.ts'
 import { useNow } from '#web/app/clock.ts'
 import { type Say, useSay, useWork } from '#web/app/ledger.ts'
@@ -18,6 +19,7 @@ import { nextStep, stepsAfter } from './choose.ts'
 import { DamageDialog } from './DamageDialog.tsx'
 import { NowCard } from './NowCard.tsx'
 import { RecheckDialog } from './RecheckDialog.tsx'
+import { StopCard } from './StopCard.tsx'
 import './work.css'
 import { words } from './words.ts'
 
@@ -52,10 +54,14 @@ export default function WorkScreen() {
   const view = work.data
   const { procedure, state } = view
   const step = nextStep(view, session.person, new Date(now).toISOString())
-  const lit = new Set(step?.zoneGroup === 'car' && step.surfaces.length > 100 ? [] : step?.surfaces)
+  const lit = new Set(
+    step?.stop ? step.stop.at : step?.zoneGroup === 'car' && step.surfaces.length > 100 ? [] : step?.surfaces,
+  )
   const after = stepsAfter(view, step)
   const open = openSteps(procedure, state)
   const attended = procedure.steps.filter((s) => s.crew > 0)
+  // Taken on and treated, and still to be signed off.
+  const stops = openStops(procedure, state).filter((s) => s.id !== step?.id && isOver(state, s.id))
   const others = open.filter(
     (s) => stepState(state, s.id).status === 'running' && stepState(state, s.id).runningBy !== session.person,
   )
@@ -114,7 +120,19 @@ export default function WorkScreen() {
       </div>
       <div className="stack">
         {error && !flagging && <Told error={error} />}
-        {step && mayWork && (
+        {step?.stop && mayWork && (
+          <StopCard
+            key={step.id}
+            job={id!}
+            view={view}
+            step={step}
+            person={session.person}
+            busy={busy || settling}
+            error={error}
+            onSay={tap}
+          />
+        )}
+        {step && !step.stop && mayWork && (
           <NowCard
             key={step.id}
             view={view}
@@ -128,7 +146,20 @@ export default function WorkScreen() {
         )}
         <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />
         {!step && open.length > 0 && <section className="card">{words.waits}</section>}
-        {open.length === 0 && drying.length === 0 && (
+        {mayWork &&
+          stops.map((s) => (
+            <StopCard
+              key={s.id}
+              job={id!}
+              view={view}
+              step={s}
+              person={session.person}
+              busy={busy || settling}
+              error={null}
+              onSay={tap}
+            />
+          ))}
+        {open.length === 0 && drying.length === 0 && stops.length === 0 && (
           <section className="card row">
             {words.allDone} <Link to={`/jobs/${id}/final`}>{words.toFinal}</Link>
           </section>

@@ -10,6 +10,16 @@ export const useJobsAtWork = () =>
     select: (day) => day.jobs.filter((j) => j.state === 'checked-in'),
   })
 
+/** Says that a finding that stops is cleared: who it is follows from who is here; the procedure is made anew without the hold. */
+export function useClearStop(job: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: { step: string; references: Record<string, string>; note: string }) =>
+      post<RevisionView>(`/api/jobs/${job}/stops`, body),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['jobs', job] }),
+  })
+}
+
 /** Surfaces that failed when judged dry: the procedure gets the next rung, or says why there is none. */
 export function useFailRecheck(job: string) {
   const client = useQueryClient()

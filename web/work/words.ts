@@ -44,6 +44,28 @@ export const words = {
   recheckSay: 'Treat it again',
   recheckNow: (added: readonly string[]) => `Added: ${added.join('; ')}.`,
   recheckLeft: (reason: string) => `No further work here. ${reason}`,
+  stop: 'Stop',
+  stopWho: (skill: string | null, specialist: boolean) =>
+    specialist
+      ? 'A specialist’s; the lead clears it.'
+      : skill === null
+        ? 'The lead clears it, with whoever is competent.'
+        : `Only somebody who holds “${skill}” goes near and clears it.`,
+  stopHeld: (car: boolean) =>
+    car ? 'The whole car is held: nothing is started in it.' : 'These places are held: nothing is started there.',
+  stopLead: 'Call the lead to clear it.',
+  stopTake: 'I take it on',
+  stopReady: 'Protected, go on',
+  stopClear: 'Cleared',
+  stopRefuse: 'I refuse',
+  stopRefuseWhy: 'Anyone may refuse. What shall the lead know?',
+  stopClearTitle: 'Cleared, by you, now',
+  stopClearLead: 'It goes into the log with your name and the time. The procedure is made anew without the hold.',
+  stopClearNote: 'What was done',
+  stopReference: { waste: 'Waste reference', sharps: 'Sharps box reference' } as Record<string, string>,
+  stopReferenceNeeded: 'The log asks for it.',
+  stopNoteNeeded: 'In words, three letters at least.',
+  stopsOpen: 'To be cleared',
   apart: 'Written down apart',
   apartLead: 'Devices without a line said what does not go together. Both are kept; look at the car and decide.',
   notCounted: 'it changes nothing',
@@ -52,6 +74,7 @@ export const words = {
     'step-finished': 'finished',
     'step-paused': 'paused',
     'step-skipped': 'skipped',
+    'stop-refused': 'refused',
     'timer-started': 'started the dwell of',
     'timer-ended': 'ended the dwell of',
     'check-passed': 'passed a place',

@@ -1,0 +1,356 @@
+import { describe, expect, it } from 'vitest'
+import { catalogue } from '#catalogue/catalogue.ts'
+import type { Body } from '#core/cabin/schema.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
+import type { Condition, Stain, SurfaceCondition } from '#core/condition/schema.ts'
+import { bodyNamed, requestFor } from '../../tests/fixtures/cars.ts'
+import {
+  airedAfterSolvent,
+  type Check,
+  complaints,
+  done,
+  left,
+  liftedFirst,
+  never,
+  noMachine,
+  nowhere,
+  order,
+  outDryJudged,
+  stopped,
+  under,
+} from '../../tests/support/lead.ts'
+import { generateProcedure } from './generate.ts'
+import type { ProcedureRequest } from './schema.ts'
+
+// Cars a seasoned lead would judge, with what must and must not be there, where, in which order. Expectations by hand, from the handbook.
+
+interface Car {
+  soil?: number
+  body?: Omit<Partial<Body>, 'materials'> & { materials?: Partial<Body['materials']> }
+  marks?: Record<string, Partial<SurfaceCondition>>
+  change?(request: ProcedureRequest): void
+}
+
+function request({ soil = 2, body = {}, marks = {}, change }: Car): ProcedureRequest {
+  const base = bodyNamed('hatchback')
+  const made: Body = { ...base, ...body, materials: { ...base.materials, ...body.materials } }
+  const condition: Condition = Object.fromEntries(surfacesOf(made, catalogue.surfaces).map((s) => [s.id, { soil }]))
+  for (const [id, mark] of Object.entries(marks)) condition[id] = { ...condition[id], soil, ...mark }
+  const asked = requestFor(made, condition)
+  change?.(asked)
+  return asked
+}
+const stain = (kind: string, more: Partial<Stain> = {}): Stain => ({
+  kind,
+  age: 'fresh',
+  attempts: 0,
+  size: 'palm',
+  ...more,
+})
+const base = 'seat-1l.seat-base'
+const rear = 'seat-2l.seat-base'
+const foot = 'foot-1l.carpet'
+const untrained = (r: ProcedureRequest) => {
+  r.skills = catalogue.skills.map((s) => s.id).filter((id) => id !== 'biohazard')
+}
+
+const cars: [string, Car, Check[]][] = [
+  // §1 Stop comes before everything
+  [
+    'vomit on a seat: lifted first, cold, enzyme taken out, dried, judged; nothing hot, dry or rubbed',
+    { marks: { [base]: { stains: [stain('vomit')] } } },
+    [
+      (s) => s.stops.length === 0 && 'no stop',
+      liftedFirst(base, 'seat-1l'),
+      order(base, 'lift', 'enzyme', 'takenOut', 'dry'),
+      outDryJudged(base, 'enzyme'),
+      never(base, 'heat', 'vacuum', 'rub', 'alkali'),
+      done(rear, 'vacuum'),
+    ],
+  ],
+  [
+    'vomit named as a biohazard is the same car',
+    { marks: { [base]: { biohazard: ['vomit'] } } },
+    [liftedFirst(base, 'seat-1l'), outDryJudged(base, 'enzyme'), never(base, 'heat', 'vacuum', 'rub')],
+  ],
+  [
+    'blood on leather: cold and neutral, no enzyme',
+    { body: { materials: { seat: 'coated-leather' } }, marks: { [base]: { stains: [stain('blood')] } } },
+    [(s) => s.stops.length === 0 && 'no stop', liftedFirst(base, 'seat-1l'), never(base, 'enzyme', 'heat', 'vacuum')],
+  ],
+  [
+    'urine in the carpet: enzyme out before acid, acid out, no steam, no hot water',
+    { marks: { [foot]: { stains: [stain('urine')] } } },
+    [
+      liftedFirst(foot, 'foot-1l'),
+      order(foot, 'enzyme', 'takenOut', 'acid'),
+      outDryJudged(foot, 'acid'),
+      never(foot, 'heat', 'vacuum'),
+    ],
+  ],
+  [
+    'blood with nobody trained: the stop stays, the surface is left with the reason, nothing stirs that zone',
+    { marks: { [base]: { stains: [stain('blood')] } }, change: untrained },
+    [
+      stopped([base]),
+      left(base),
+      (s) =>
+        s.doing('vacuum').some((v) => v.surfaces.some((id: string) => id.startsWith('seat-1l.'))) &&
+        'that seat is vacuumed',
+    ],
+  ],
+  [
+    'vomit over more than a palm: specialist, held',
+    { marks: { [rear]: { stains: [stain('vomit', { size: 'panel' })] } } },
+    [stopped([rear]), left(rear)],
+  ],
+  [
+    'faeces in a footwell: that place and what touches it are held, the rest goes on without air',
+    { marks: { 'foot-2l.carpet': { biohazard: ['faeces'] } } },
+    [
+      stopped(['foot-2l.carpet', 'seat-2l.seat-base', 'seat-1l.under-seat', 'door-2l.door-card']),
+      nowhere('air'),
+      left('foot-2l.carpet'),
+      done('dash.dash-top', 'alkali'),
+    ],
+  ],
+  [
+    'one needle holds every gap, pocket and under-seat place of the car, before the walk-round',
+    { marks: { 'load.load-floor': { biohazard: ['sharps'] } } },
+    [
+      stopped(
+        [
+          'load.load-floor',
+          'seat-1l.gap',
+          'seat-1r.under-seat',
+          'seat-1l.seat-pocket',
+          'seat-2l.gap',
+          'door-1l.door-pocket',
+          'console.cubby',
+        ],
+        'receive',
+      ),
+      nowhere('air'),
+    ],
+  ],
+  [
+    'rodent droppings hold the whole car',
+    { marks: { 'dash.glovebox': { biohazard: ['rodent-droppings'] } } },
+    [stopped('car', 'receive'), noMachine],
+  ],
+  [
+    'an unknown powder holds the whole car',
+    { marks: { [base]: { biohazard: ['unknown-powder'] } } },
+    [stopped('car', 'receive'), noMachine],
+  ],
+  [
+    'a little mould on a hard surface: that zone by a trained hand, no fan, no dry vacuum anywhere',
+    { marks: { 'dash.kick-panels': { stains: [stain('mould-mark', { size: 'coin' })] } } },
+    [(s) => s.stops.length === 0 && 'no stop', nowhere('air', 'vacuum'), never('dash.kick-panels', 'brush', 'alkali')],
+  ],
+  [
+    'mould on a cloth seat is a specialist’s',
+    { marks: { [base]: { stains: [stain('mould-mark', { size: 'coin' })] } } },
+    [stopped([base]), left(base), nowhere('air')],
+  ],
+  [
+    'mould in the headliner holds the whole car',
+    { marks: { 'overhead-1.headliner': { biohazard: ['mould'] } } },
+    [stopped('car', 'receive')],
+  ],
+  [
+    'an infestation holds the whole car',
+    { marks: { [foot]: { biohazard: ['infestation'] } } },
+    [stopped('car', 'receive')],
+  ],
+  [
+    'fuel in the load area: nobody inside, nothing runs',
+    { marks: { 'load.load-floor': { stains: [stain('fuel')] } } },
+    [stopped('car', 'receive'), noMachine],
+  ],
+  [
+    'a smell of fuel is enough',
+    {
+      change: (r) => {
+        r.checkIn.odours = [{ kind: 'fuel', level: 2, source: '' }]
+      },
+    },
+    [stopped('car', 'receive'), noMachine],
+  ],
+  [
+    'battery acid holds the whole car',
+    { marks: { 'load.load-floor': { stains: [stain('battery-acid')] } } },
+    [stopped('car', 'receive'), noMachine],
+  ],
+  [
+    'a soaked floor: water out first, underlay lifted, dried for days; no vacuum and no more product',
+    { marks: { [foot]: { moisture: 'soaked' } } },
+    [
+      (s) => !s.on(foot).some((w) => w.treatment === 'water_out') && 'the water is not taken out',
+      (s) => !s.on(foot).some((w) => w.treatment === 'lift_underlay') && 'the underlay is not lifted',
+      never(foot, 'vacuum', 'alkali', 'heat', 'enzyme'),
+      (s) => !s.on(foot).some((w) => w.treatment === 'dry' && w.minutes >= 24 * 60) && 'not dried for days',
+      done('seat-2l.seat-base', 'vacuum'),
+    ],
+  ],
+  [
+    'a soaked floor in an electric car: a trained person judges before anything there',
+    {
+      marks: { [foot]: { moisture: 'soaked' } },
+      change: (r) => {
+        r.checkIn.vehicle.body.features = ['high-voltage']
+        r.skills = catalogue.skills.map((s) => s.id).filter((id) => id !== 'high-voltage')
+      },
+    },
+    [stopped([foot]), left(foot), done('seat-2l.seat-base', 'vacuum')],
+  ],
+  // §2 A stain rules its panel
+  ...[1, 3].flatMap((soil): [string, Car, Check[]][] => [
+    [
+      `coffee at soil ${soil}: acid before any alkali or heat, rinsed out, dried, judged`,
+      { soil, marks: { [base]: { stains: [stain('tannin')] } } },
+      [never(base, 'alkali', 'heat'), outDryJudged(base, 'acid')],
+    ],
+    [
+      `food dye at soil ${soil}`,
+      { soil, marks: { [base]: { stains: [stain('food-dye')] } } },
+      [never(base, 'alkali', 'heat'), outDryJudged(base, 'acid')],
+    ],
+    [
+      `turmeric at soil ${soil}: lifted, no alkali, no heat`,
+      { soil, marks: { [rear]: { stains: [stain('turmeric')] } } },
+      [never(rear, 'alkali', 'heat'), order(rear, 'lift', 'acid', 'dry'), outDryJudged(rear, 'acid')],
+    ],
+    [
+      `rust at soil ${soil}`,
+      { soil, marks: { [foot]: { stains: [stain('rust')] } } },
+      [never(foot, 'alkali', 'heat'), outDryJudged(foot, 'acid')],
+    ],
+    [
+      `denim on pale cloth at soil ${soil}: no heat, no hard rubbing`,
+      { soil, marks: { [base]: { stains: [stain('denim')] } } },
+      [never(base, 'heat', 'rub')],
+    ],
+    [
+      `ball-pen at soil ${soil}: solvent before water, no heat, aired`,
+      { soil, marks: { [base]: { stains: [stain('ball-pen')] } } },
+      [never(base, 'heat'), done(base, 'solvent'), airedAfterSolvent],
+    ],
+    [
+      `gum at soil ${soil}: lifted first, aired before any machine`,
+      { soil, marks: { [foot]: { stains: [stain('gum')] } } },
+      [order(foot, 'lift', 'solvent'), never(foot, 'heat'), airedAfterSolvent],
+    ],
+    [
+      `unknown at soil ${soil}: cool and neutral only`,
+      { soil, marks: { [base]: { stains: [stain('unknown')] } } },
+      [never(base, 'heat', 'acid', 'solvent', 'alkali')],
+    ],
+    [
+      `milk at soil ${soil}: enzyme out, no heat`,
+      { soil, marks: { [base]: { stains: [stain('milk-drink', { age: 'days' })] } } },
+      [order(base, 'lift', 'enzyme', 'takenOut', 'dry'), outDryJudged(base, 'enzyme'), never(base, 'heat')],
+    ],
+  ]),
+  [
+    'two-week milk on a clean seat: the enzyme is put on, taken out, dried and judged',
+    { soil: 0, marks: { [rear]: { soil: 0, stains: [stain('egg-milk', { age: 'old' })] } } },
+    [outDryJudged(rear, 'enzyme'), never(rear, 'heat')],
+  ],
+  // §3 Damage, features, dead functions
+  [
+    'cracked leather is worked as bare leather',
+    {
+      soil: 4,
+      body: { materials: { seat: 'coated-leather' } },
+      marks: { [base]: { damage: [{ kind: 'cracked-coating' }] } },
+    },
+    [
+      never(base, 'steam', 'rub', 'alkali'),
+      (s) => s.on(base).some((w) => w.treatment === 'leather_clean') && 'cleaned as coated leather',
+    ],
+  ],
+  [
+    'a torn seat gets low moisture at most, no extraction, no stiff brush',
+    { soil: 4, marks: { [base]: { damage: [{ kind: 'tear' }] } } },
+    [never(base, 'heat', 'rub'), (s) => s.on(base).some((w) => w.treatment === 'coldx') && 'extracted'],
+  ],
+  [
+    'a sagging headliner is dabbed',
+    { soil: 3, marks: { 'overhead-1.headliner': { damage: [{ kind: 'sagging' }] } } },
+    [
+      (s) => s.on('overhead-1.headliner').some((w) => ['bonnet', 'lm'].includes(w.treatment)) && 'worked by machine',
+      (s) => !s.on('overhead-1.headliner').some((w) => w.treatment === 'blot') && 'not dabbed',
+    ],
+  ],
+  [
+    'a frayed belt gets nothing wet',
+    { marks: { 'seat-1l.belt': { damage: [{ kind: 'frayed-belt' }] } } },
+    [(s) => s.on('seat-1l.belt').some((w) => w.left > 0) && 'wetted', left('seat-1l.belt')],
+  ],
+  [
+    'a dead window has no lip line',
+    {
+      change: (r) => {
+        r.checkIn.functions = { windows: { works: false } }
+      },
+    },
+    [(s) => s.on('door-1l.lip-line').length > 0 && 'the lip line of a dead window is planned'],
+  ],
+  [
+    'the outer bolster of an airbag seat is cleaned, under 60 g/m²',
+    { body: { features: ['seat-airbags'] }, soil: 3 },
+    [
+      (s) => !s.on('seat-1l.bolster-outer').some((w) => w.applied > 0) && 'not cleaned',
+      under('seat-1l.bolster-outer', 60),
+    ],
+  ],
+  // §4 Sums
+  [
+    'heated seats at soil 4 stay under 250 by the sum',
+    { soil: 4, body: { features: ['heated-seats'] } },
+    [under(base, 250)],
+  ],
+  [
+    'ventilated seats at soil 3 with milk stay under 120 by the sum',
+    { soil: 3, body: { features: ['ventilated-seats'] }, marks: { [base]: { stains: [stain('milk-drink')] } } },
+    [under(base, 120), never(base, 'heat')],
+  ],
+  [
+    'a plastic window meets no alcohol',
+    { body: { roof: 'soft-top', materials: { glass: 'plastic-window' } } },
+    [
+      (s) => s.on('door-1l.glass-side').some((w) => w.product?.id === 'glass-cleaner') && 'alcohol on a plastic window',
+      (s) => s.on('door-1l.glass-side').length === 0 && 'not cleaned at all',
+    ],
+  ],
+  [
+    'no stiff brush on leather',
+    { soil: 3, body: { materials: { seat: 'coated-leather' } }, marks: { [base]: { sand: 2 } } },
+    [(s) => s.on(base).some((w) => /stiff|drill/.test(w.tool)) && 'a stiff brush on leather'],
+  ],
+  [
+    'refusals of everything: no test, no acid, no solvent, no photos',
+    {
+      change: (r) => {
+        for (const p of catalogue.permissions) r.checkIn.permissions[p.id] = false
+      },
+      marks: { [base]: { stains: [stain('tannin')] }, [foot]: { stains: [stain('gum')] } },
+    },
+    [
+      nowhere('acid', 'solvent'),
+      left(base),
+      left(foot),
+      (s) =>
+        /photo/i.test(s.steps.find((x) => x.treatment === 'walk_round')?.title ?? '') &&
+        'photos though they were refused',
+    ],
+  ],
+]
+
+describe('a sheet a lead would sign', () => {
+  it.each(cars)('%s', (_, car, checks) => {
+    const procedure = generateProcedure(request(car), catalogue)
+    expect(complaints(procedure, checks)).toEqual([])
+  })
+})

@@ -1,0 +1,215 @@
+// biome-ignore-all lint/suspicious/noExplicitAny: it reads plain JSON, as a reader of the sheet would
+// What a seasoned lead would strike out or miss on a sheet, written by hand from the handbook's acceptance list. It shares no rule file
+// with the engine: treatments, machines and products are named here as the crew knows them.
+
+/** Things a step does, by the treatment's own id. */
+const does = {
+  vacuum: ['vac_seat', 'vac_gap', 'vac_carpet', 'vac_load', 'vac_head', 'vac_mat', 'vac_fine'],
+  air: ['dust'],
+  heat: ['hotx', 'hotx_carpet', 'round2', 'until_clear', 'mat_soak', 'steam', 'steam_leather'],
+  steam: ['steam', 'steam_leather'],
+  alkali: [
+    'lm',
+    'lm_foam',
+    'prespray',
+    'encap',
+    'mat_lm',
+    'mat_soak',
+    'mat_rubber',
+    'spotx',
+    'brush',
+    'pad',
+    'strong',
+    'jamb',
+    'mat_pressure',
+  ],
+  rub: ['agitate', 'pad', 'strong', 'sand'],
+  brush: ['agitate', 'sand', 'dust', 'dry_brush', 'hair'],
+  acid: ['acid'],
+  enzyme: ['enzyme'],
+  solvent: ['spot'],
+  lift: ['lift'],
+  takenOut: [
+    'take_out',
+    'lm_foam',
+    'cold_pull',
+    'spotx',
+    'acid_out',
+    'enzyme_out',
+    'rinse',
+    'hotx',
+    'hotx_carpet',
+    'coldx',
+    'lm',
+    'neutral_lm',
+    'wool_lm',
+    'towel',
+  ],
+  dry: ['dry'],
+  judge: ['groom', 'judge'],
+} as const
+type Doing = keyof typeof does
+
+const machines = [
+  'vacuum',
+  'wet-vac',
+  'extractor',
+  'cold-extractor',
+  'spot-extractor',
+  'steamer',
+  'pad-machine',
+  'drying-blower',
+  'air-gun',
+]
+const wholeCarStages = ['receive', 'clear', 'kit', 'refit', 'final', 'odour', 'stop', 'stop-first', 'handover']
+
+export class Sheet {
+  constructor(readonly procedure: any) {}
+  get steps(): any[] {
+    return this.procedure.steps
+  }
+  /** Work on a surface, in order. */
+  on(surface: string): any[] {
+    return this.steps.filter((s) => s.surfaces.includes(surface) && !wholeCarStages.includes(s.stage))
+  }
+  doing(what: Doing, steps = this.steps): any[] {
+    return steps.filter((s) => (does[what] as readonly string[]).includes(s.treatment))
+  }
+  at(step: any): number {
+    return this.steps.indexOf(step)
+  }
+  get stops(): any[] {
+    return this.steps.filter((s) => s.stop)
+  }
+  get work(): any[] {
+    return this.steps.filter((s) => !wholeCarStages.includes(s.stage))
+  }
+  residual(surface: string): any {
+    return this.procedure.residuals.find((r: any) => r.surface === surface)
+  }
+}
+
+type Complaint = string | false | undefined
+export type Check = (sheet: Sheet) => Complaint | Complaint[]
+
+/** Never done on a surface. */
+export const never =
+  (surface: string, ...whats: Doing[]): Check =>
+  (s) =>
+    whats.map((what) => s.doing(what, s.on(surface)).length > 0 && `${what} on ${surface}`)
+
+/** Done on a surface. */
+export const done =
+  (surface: string, ...whats: Doing[]): Check =>
+  (s) =>
+    whats.map((what) => s.doing(what, s.on(surface)).length === 0 && `no ${what} on ${surface}`)
+
+/** On a surface one comes before the other, and both are there. */
+export const order =
+  (surface: string, ...whats: Doing[]): Check =>
+  (s) =>
+    whats.slice(1).map((next, i) => {
+      const [a, b] = [s.doing(whats[i]!, s.on(surface)), s.doing(next, s.on(surface))]
+      if (a.length === 0 || b.length === 0) return `${whats[i]} then ${next} on ${surface}: ${a.length} and ${b.length}`
+      // The first of what comes first stands before the last of what follows, and nothing that follows stands before it.
+      return s.at(a[0]) > s.at(b.at(-1)) && `${next} before ${whats[i]} on ${surface}`
+    })
+
+/** What is put on is taken out by something after it, then dried, then judged. */
+export const outDryJudged =
+  (surface: string, what: Doing): Check =>
+  (s) => {
+    const last = s.doing(what, s.on(surface)).at(-1)
+    if (!last) return `no ${what} on ${surface}`
+    const out = s.doing('takenOut', s.on(surface)).find((o) => s.at(o) > s.at(last))
+    const dry = s.doing('dry', s.on(surface)).find((d) => s.at(d) > s.at(last))
+    const judge = s.doing('judge', s.on(surface)).find((j) => dry && s.at(j) > s.at(dry))
+    return [
+      !out && `${what} stays in ${surface}`,
+      !dry && `${surface} is not dried after ${what}`,
+      !judge && `${surface} is not judged dry`,
+    ]
+  }
+
+/** A stop stands first: before anything that touches these surfaces. */
+export const stopped =
+  (held: 'car' | readonly string[], before: 'receive' | 'work' = 'work'): Check =>
+  (s) => {
+    if (s.stops.length === 0) return 'no stop'
+    const first = s.at(s.stops[0])
+    const receive = s.steps.findIndex((x) => x.stage === 'receive')
+    return [
+      held === 'car' && s.work.length > 0 && `worked though the whole car is held: ${s.work[0].title}`,
+      before === 'receive' && receive >= 0 && first > receive && 'the walk-round comes before the stop',
+      ...(held === 'car'
+        ? []
+        : held.map((id) => s.on(id).length > 0 && `${id} is worked though it is held: ${s.on(id)[0]?.title}`)),
+      ...(held === 'car' ? [] : [s.work.some((w) => s.at(w) < first) && 'work stands before the stop']),
+    ]
+  }
+
+/** Nothing of these anywhere in the car. */
+export const nowhere =
+  (...whats: Doing[]): Check =>
+  (s) =>
+    whats.map((what) => s.doing(what).length > 0 && `${what}: ${s.doing(what)[0].title}`)
+export const noMachine: Check = (s) => {
+  const bad = s.work.find((w) => w.equipment.some((e: string) => machines.includes(e)))
+  return bad && `a machine runs: ${bad.title}`
+}
+export const left =
+  (surface: string): Check =>
+  (s) =>
+    !s.residual(surface) && `nothing says why ${surface} is left`
+
+/** Before the lifting no vacuum, brush or air in that zone; on the surface none before it is dry. */
+export const liftedFirst =
+  (surface: string, zone: string): Check =>
+  (s) => {
+    const lift = s.doing('lift', s.on(surface))[0]
+    if (!lift) return `nothing is lifted from ${surface}`
+    const early = s.work.find(
+      (w) =>
+        s.at(w) < s.at(lift) &&
+        w.zones.includes(zone) &&
+        (s.doing('vacuum', [w]).length > 0 || s.doing('brush', [w]).length > 0),
+    )
+    const dry = s.doing('dry', s.on(surface))[0]
+    const wet = s.on(surface).find((w) => dry && s.at(w) < s.at(dry) && s.doing('vacuum', [w]).length > 0)
+    return [early && `${early.title} before the lifting`, wet && `${wet.title} while it is wet`]
+  }
+
+/** After something that burns no machine runs in the car before it has aired. */
+export const airedAfterSolvent: Check = (s) =>
+  s.doing('solvent').flatMap((spot) =>
+    s.steps
+      .filter((w) => s.at(w) > s.at(spot) && w.equipment.some((e: string) => machines.includes(e)))
+      .map((w) => {
+        const link = s.procedure.links.find((l: any) => l.to === w.id && l.minLag >= 10)
+        const after = s.steps.some(
+          (x) =>
+            s.at(x) > s.at(spot) &&
+            s.at(x) <= s.at(w) &&
+            s.procedure.links.some((l: any) => l.from === spot.id && l.to === x.id && l.minLag >= 10),
+        )
+        return !link && !after && `${w.title} before the solvent has aired`
+      }),
+  )
+
+/** g/m² that stays in a surface by what its steps say they leave: the last that pulls water out, and 30 more for a second round. */
+export const under =
+  (surface: string, ceiling: number): Check =>
+  (s) => {
+    const wet = s.on(surface).filter((w) => w.left > 0 && w.treatment !== 'dry' && w.treatment !== 'prespray')
+    const out = wet.findLast((w) => (does.takenOut as readonly string[]).includes(w.treatment))
+    const after = wet.filter((w) => !out || s.at(w) > s.at(out)).reduce((sum, w) => sum + w.left, 0)
+    const rounds = s.on(surface).filter((w) => w.treatment === 'round2').length
+    const sum = (out?.left ?? 0) + after + 30 * rounds
+    return sum > ceiling && `${surface} keeps ${sum} g/m² of ${ceiling}`
+  }
+
+/** Every complaint about a sheet. */
+export function complaints(procedure: unknown, checks: readonly Check[]): string[] {
+  const sheet = new Sheet(procedure)
+  return checks.flatMap((check) => check(sheet)).filter((c): c is string => typeof c === 'string')
+}
