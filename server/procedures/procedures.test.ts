@@ -121,7 +121,7 @@ describe('forbidden stays forbidden through every door', () => {
   it('the same cars: by settings, by import, by issue and by event', async () => {
     const random = seededRandom(11)
     const seen = { refused: 0, kept: 0 }
-    for (let n = 0; n < share(300); n++) {
+    for (let n = 0; n < share(450); n++) {
       const car = hostileCar(random)
       const { edits, houseRules } = car
       const id = await openJob(car.checkIn)
@@ -149,7 +149,7 @@ describe('forbidden stays forbidden through every door', () => {
     }
     expect(seen.refused).toBeGreaterThan(share(50))
     expect(seen.kept).toBeGreaterThan(share(50))
-  }, 120_000)
+  }, 300_000)
 })
 
 describe('a procedure at work', () => {
