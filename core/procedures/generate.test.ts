@@ -289,6 +289,24 @@ describe('properties over random cars', () => {
     }
     expect(tied).toBeGreaterThan(1000)
   })
+  it('drying out comes after every wetting it is for, on leather and jambs too', () => {
+    const random = seededRandom(5)
+    let passive = 0
+    for (let i = 0; i < 150; i++) {
+      const { steps, links } = generateProcedure(randomCar(random), catalogue)
+      for (const [at, dry] of steps.entries()) {
+        if (dry.crew > 0) continue
+        passive++
+        expect(links.filter((l) => l.to === dry.id).length, `car ${i}: ${dry.id}`).toBeGreaterThan(0)
+        const late = steps.slice(at).filter((s) => s.treatment === 'cold_blot' && s.zoneGroup === dry.zoneGroup)
+        expect(
+          late.map((s) => s.id),
+          `car ${i}: after ${dry.id}`,
+        ).toEqual([])
+      }
+    }
+    expect(passive).toBeGreaterThan(300)
+  })
   it('minutes grow with area and hair', () => {
     const random = seededRandom(11)
     for (let i = 0; i < 100; i++) {
