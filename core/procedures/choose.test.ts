@@ -4,9 +4,10 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { chanceWords, removalChance } from '#core/condition/expectation.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
 import { bodyNamed, requestFor } from '../../tests/fixtures/cars.ts'
-import { chooseWork, stainRow } from './choose.ts'
+import { chooseWork } from './choose.ts'
 import { jobP80, setUpMinutes, stepP80 } from './minutes.ts'
 import { settingOf } from './setting.ts'
+import { stainRow } from './stains-here.ts'
 
 const everything = {
   equipment: catalogue.equipment.map((e) => e.id),

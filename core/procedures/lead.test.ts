@@ -18,6 +18,8 @@ import {
   outDryJudged,
   stopped,
   under,
+  unsaid,
+  wholePanel,
 } from '../../tests/support/lead.ts'
 import { generateProcedure } from './generate.ts'
 import type { ProcedureRequest } from './schema.ts'
@@ -50,6 +52,10 @@ const stain = (kind: string, more: Partial<Stain> = {}): Stain => ({
 const base = 'seat-1l.seat-base'
 const rear = 'seat-2l.seat-base'
 const foot = 'foot-1l.carpet'
+const areaOf = (id: string) => surfacesOf(bodyNamed('hatchback'), catalogue.surfaces).find((s) => s.id === id)!.area
+const smell = (kind: string, at: string[]) => (r: ProcedureRequest) => {
+  r.checkIn.odours = [{ kind, level: 2, source: '', at }]
+}
 const untrained = (r: ProcedureRequest) => {
   r.skills = catalogue.skills.map((s) => s.id).filter((id) => id !== 'biohazard')
 }
@@ -62,11 +68,17 @@ const cars: [string, Car, Check[]][] = [
     [
       (s) => s.stops.length === 0 && 'no stop',
       liftedFirst(base, 'seat-1l'),
-      order(base, 'lift', 'enzyme', 'takenOut', 'dry'),
+      order(base, 'lift', 'enzyme', 'takenOut', 'disinfect', 'dry'),
       outDryJudged(base, 'enzyme'),
+      outDryJudged(base, 'disinfect'),
       never(base, 'heat', 'vacuum', 'rub', 'alkali'),
       done(rear, 'vacuum'),
     ],
+  ],
+  [
+    'vomit on real suede: nothing is disinfected there, and it is said',
+    { body: { materials: { seat: 'real-suede' } }, marks: { [base]: { stains: [stain('vomit')] } } },
+    [never(base, 'disinfect', 'enzyme', 'heat'), left(base)],
   ],
   [
     'vomit named as a biohazard is the same car',
@@ -76,7 +88,12 @@ const cars: [string, Car, Check[]][] = [
   [
     'blood on leather: cold and neutral, no enzyme',
     { body: { materials: { seat: 'coated-leather' } }, marks: { [base]: { stains: [stain('blood')] } } },
-    [(s) => s.stops.length === 0 && 'no stop', liftedFirst(base, 'seat-1l'), never(base, 'enzyme', 'heat', 'vacuum')],
+    [
+      (s) => s.stops.length === 0 && 'no stop',
+      liftedFirst(base, 'seat-1l'),
+      order(base, 'lift', 'disinfect', 'judge'),
+      never(base, 'enzyme', 'heat', 'vacuum'),
+    ],
   ],
   [
     'urine in the carpet: enzyme out before acid, acid out, no steam, no hot water',
@@ -204,6 +221,11 @@ const cars: [string, Car, Check[]][] = [
     },
     [stopped([foot]), left(foot), done('seat-2l.seat-base', 'vacuum')],
   ],
+  [
+    'a flooded floor is a specialist’s, the rest goes on',
+    { marks: { [foot]: { biohazard: ['flood'] } } },
+    [stopped([foot]), left(foot), (s) => !s.stops[0]?.stop.specialist && 'not a specialist’s', done(rear, 'vacuum')],
+  ],
   // §2 A stain rules its panel
   ...[1, 3].flatMap((soil): [string, Car, Check[]][] => [
     [
@@ -257,6 +279,45 @@ const cars: [string, Car, Check[]][] = [
     { soil: 0, marks: { [rear]: { soil: 0, stains: [stain('egg-milk', { age: 'old' })] } } },
     [outDryJudged(rear, 'enzyme'), never(rear, 'heat')],
   ],
+  // Smells become steps where they have a source
+  [
+    'a smell of milk from the rear seat: enzyme there, out, dried, judged; the car aired afterwards',
+    { soil: 1, change: smell('milk', [rear]) },
+    [
+      order(rear, 'enzyme', 'takenOut', 'dry', 'judge'),
+      never(rear, 'heat'),
+      (s) => {
+        const air = s.steps.findIndex((x) => x.treatment === 'air_smell')
+        const dry = s.steps.findIndex((x) => x.treatment === 'dry')
+        return (air < 0 || air < dry) && 'not aired after it is dry'
+      },
+    ],
+  ],
+  [
+    'a smell of urine is a fluid: trained hands only',
+    { soil: 1, change: smell('urine', [rear]) },
+    [(s) => s.stops.length === 0 && 'no stop', order(rear, 'lift', 'enzyme', 'takenOut', 'disinfect', 'dry')],
+  ],
+  [
+    'smoke in a headliner that looks clean: it is cleaned all the same, no enzyme',
+    { soil: 0, change: smell('smoke', ['overhead-1.headliner']) },
+    [
+      never('overhead-1.headliner', 'enzyme'),
+      (s) => !s.on('overhead-1.headliner').some((w) => w.treatment === 'blot') && 'the source is not cleaned',
+      (s) => s.steps.some((x) => x.treatment === 'find_source') && 'looks for a source that is known',
+    ],
+  ],
+  [
+    'a smell without a source: somebody looks for it, after the clear-out',
+    { soil: 1, change: smell('milk', []) },
+    [
+      nowhere('enzyme'),
+      (s) => {
+        const [clear, find] = ['clear_out', 'find_source'].map((t) => s.steps.findIndex((x) => x.treatment === t))
+        return (find! < 0 || find! < clear!) && 'nobody looks for the source'
+      },
+    ],
+  ],
   // §3 Damage, features, dead functions
   [
     'cracked leather is worked as bare leather',
@@ -304,6 +365,91 @@ const cars: [string, Car, Check[]][] = [
       (s) => !s.on('seat-1l.bolster-outer').some((w) => w.applied > 0) && 'not cleaned',
       under('seat-1l.bolster-outer', 60),
     ],
+  ],
+  [
+    'only where faded: the faded dash is dressed, nothing else',
+    {
+      marks: { 'dash.dash-top': { damage: [{ kind: 'sun-fade' }] } },
+      change: (r) => {
+        r.houseRules = { 'plastics-finish': 'faded' }
+      },
+    },
+    [
+      (s) => {
+        const dressed = s.steps.filter((x) => x.treatment === 'dress').flatMap((x) => x.surfaces)
+        return dressed.join() !== 'dash.dash-top' && `dressed: ${dressed.join() || 'nothing'}`
+      },
+    ],
+  ],
+  [
+    'a coffee spot on a pale seat: rinsed out over the whole panel, so that it dries even',
+    {
+      soil: 1,
+      body: { features: ['pale'] },
+      marks: { [base]: { stains: [stain('tannin', { size: 'coin' })] } },
+      change: (r) => {
+        r.houseRules = { 'spot-or-panel': 'spot' }
+      },
+    },
+    [wholePanel(base, areaOf(base), 'acid_out')],
+  ],
+  [
+    'the same spot where the house works spots: only the spot',
+    {
+      soil: 1,
+      marks: { [base]: { stains: [stain('tannin', { size: 'coin' })] } },
+      change: (r) => {
+        r.houseRules = { 'spot-or-panel': 'spot' }
+      },
+    },
+    [(s) => typeof wholePanel(base, areaOf(base), 'acid_out')(s) !== 'string' && 'the whole panel is rinsed'],
+  ],
+  [
+    'dark cloth that was wetted is judged in raking light',
+    { body: { features: ['dark'] } },
+    [order(base, 'dry', 'judge'), order(rear, 'dry', 'judge')],
+  ],
+  [
+    'a dead seat is not slid both ways',
+    {
+      change: (r) => {
+        r.checkIn.functions = { seats: { works: false } }
+        r.checkIn.permissions['seats-out'] = false
+      },
+    },
+    [unsaid(/slid/i)],
+  ],
+  [
+    'a child seat that stays in holds its place',
+    {
+      body: { features: ['child-seat'] },
+      change: (r) => {
+        r.checkIn.permissions['child-seat'] = false
+        r.checkIn.childSeats = ['seat-2l']
+      },
+    },
+    [(s) => s.on(rear).length > 0 && 'worked under the child seat', left(rear), done('seat-2r.seat-base', 'vacuum')],
+  ],
+  [
+    'a refused test spot removes what needs one, and the words',
+    {
+      soil: 4,
+      change: (r) => {
+        r.checkIn.permissions['test-spot'] = false
+      },
+      marks: { [base]: { stains: [stain('tannin')] }, [foot]: { stains: [stain('gum')] } },
+    },
+    [nowhere('acid', 'solvent', 'heat', 'steam'), unsaid(/\btest on a hidden/i), left(base), left(foot)],
+  ],
+  [
+    'a refused test spot leaves wool and suede dry',
+    {
+      body: { materials: { seat: 'synthetic-suede' } },
+      change: (r) => {
+        r.checkIn.permissions['test-spot'] = false
+      },
+    },
+    [(s) => s.on(base).some((w) => w.applied > 0) && 'wetted without a test', done(base, 'vacuum'), left(base)],
   ],
   // §4 Sums
   [

@@ -14,23 +14,31 @@ export interface Change {
   failed?: readonly string[]
 }
 
+/** Stages that close a job. */
+const closes = new Set(['recheck', 'refit', 'final'])
+
 /**
  * The request of the next version: what is over or under way stays as it was, the rest is made anew from the changed condition.
  * A passive step whose wetting is over has begun by itself and stays as well.
- * @param over ids of steps that are finished, skipped, paused or being worked on
+ * What closes the job (judging, refit, final check) is kept only when it is over: under way, it waits for what comes new before it.
+ * @param over ids of steps that are finished or skipped
+ * @param underWay ids of steps that are paused or being worked on
  */
 export function revisedRequest(
   request: ProcedureRequest,
   procedure: Procedure,
   over: ReadonlySet<string>,
   { condition = {}, failed = [], cleared }: Change,
+  underWay: ReadonlySet<string> = new Set(),
 ): ProcedureRequest {
+  const touched = (id: string) => over.has(id) || underWay.has(id)
   const begun = (step: Procedure['steps'][number]) => {
     const before = procedure.links.filter((l) => l.to === step.id)
-    return step.crew === 0 && before.length > 0 && before.every((l) => over.has(l.from))
+    return step.crew === 0 && before.length > 0 && before.every((l) => touched(l.from))
   }
+  const stands = (step: Procedure['steps'][number]) => (closes.has(step.stage) ? over.has(step.id) : touched(step.id))
   const kept = procedure.steps
-    .filter((s) => over.has(s.id) || s.kept || s.id === cleared || begun(s))
+    .filter((s) => stands(s) || s.kept || s.id === cleared || begun(s))
     .map((s) => ({ ...s, kept: true as const }))
   const retries = { ...request.retries }
   for (const id of failed) retries[id] = (retries[id] ?? 0) + 1

@@ -4,6 +4,7 @@ import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { differenceOf } from '#core/procedures/difference.ts'
 import { type Change, revisedProcedure, revisedRequest } from '#core/procedures/revise.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
+import { touchedSteps } from '#core/work/reduce.ts'
 import type { Database } from '#server/database/connection.ts'
 import { events, jobs, people, procedures } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
@@ -89,7 +90,7 @@ function once(
     if (!procedure) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
     if (state.handedOver) throw new Problem(409, 'handed-over', 'The vehicle has been handed over; its job is closed.')
     const issued = (await issuedProcedure(tx, scope, job))!
-    const over = new Set(Object.entries(state.steps).flatMap(([step, s]) => (s.status === 'waiting' ? [] : [step])))
+    const { over, underWay } = touchedSteps(state)
     const change: Change = {
       ...(condition ? { condition } : {}),
       ...(failed ? { failed } : {}),
@@ -103,7 +104,7 @@ function once(
       request,
       procedure: next,
       takenBack,
-    } = revisedProcedure(revisedRequest(base, procedure, over, change), catalogue)
+    } = revisedProcedure(revisedRequest(base, procedure, over, change, underWay), catalogue)
     const version = issued.version + 1
     await tx.insert(procedures).values({ job: id, version, shop: scope.shop, request, procedure: next, issued: now })
     const said = {

@@ -125,8 +125,8 @@ async function append(
   const actor = {
     person: scope.person,
     leads: scope.role === 'owner' || scope.role === 'lead',
-    // A finding that stops asks for training; the rest is a lead's to judge.
     ...(intent.type === 'step-started' ? { skills: await skillsOf(db, scope) } : {}),
+    trained: new Set(catalogue.skills.flatMap((s) => (s.trained ? [s.id] : []))),
   }
   // First by what this process remembers. If that is behind, its next position is taken and the database says so.
   let remembered = recall(scope, jobId)

@@ -29,6 +29,7 @@ const does = {
   enzyme: ['enzyme'],
   solvent: ['spot'],
   lift: ['lift'],
+  disinfect: ['disinfect_spot'],
   takenOut: [
     'take_out',
     'lm_foam',
@@ -44,6 +45,8 @@ const does = {
     'neutral_lm',
     'wool_lm',
     'towel',
+    'disinfect_off',
+    'wipe_out',
   ],
   dry: ['dry'],
   judge: ['groom', 'judge'],
@@ -103,6 +106,23 @@ export const done =
   (surface: string, ...whats: Doing[]): Check =>
   (s) =>
     whats.map((what) => s.doing(what, s.on(surface)).length === 0 && `no ${what} on ${surface}`)
+
+/** A step covers a whole surface, not a spot of it. */
+export const wholePanel =
+  (surface: string, area: number, ...treatments: string[]): Check =>
+  (s) =>
+    !s.on(surface).some((w) => treatments.includes(w.treatment) && w.area >= area - 1e-9) &&
+    `${surface} is worked in a spot and will dry to a ring`
+
+/** Nobody reads these words on the sheet. */
+export const unsaid =
+  (words: RegExp): Check =>
+  (s) =>
+    s.steps
+      .flatMap((x) => [x.title, x.motion, x.passCue, ...x.cautions])
+      .concat(s.procedure.notes)
+      .filter((text: string) => words.test(text))
+      .map((text: string) => `says “${text}”`)
 
 /** On a surface one comes before the other, and both are there. */
 export const order =
