@@ -2,17 +2,23 @@ import type { Condition } from '#core/condition/schema.ts'
 import type { Catalogue } from './catalogue.ts'
 import { mended } from './findings.ts'
 import { reviewProcedure } from './generate.ts'
-import type { Finding, Procedure, ProcedureRequest } from './schema.ts'
+import type { CheckIn, Finding, Procedure, ProcedureRequest } from './schema.ts'
 
 /** What has changed since a procedure was issued. */
 export interface Change {
   /** Surfaces as they are found to be now; the others stay as they were. */
   condition?: Condition
+  /** The check-in with what was found since; `condition` goes over it. */
+  checkIn?: CheckIn
+  /** The rule of a finding that stops: it stands, also where an earlier one of its kind was cleared. */
+  found?: string
   /** A stop step that somebody who may has cleared. */
   cleared?: string
   /** Surfaces that failed when judged dry. */
   failed?: readonly string[]
 }
+
+const isOf = (stop: string, rule: string) => stop === `stop:${rule}` || stop.startsWith(`stop:${rule}:`)
 
 /** Stages that close a job. */
 const closes = new Set(['recheck', 'refit', 'final'])
@@ -28,7 +34,7 @@ export function revisedRequest(
   request: ProcedureRequest,
   procedure: Procedure,
   over: ReadonlySet<string>,
-  { condition = {}, failed = [], cleared }: Change,
+  { checkIn = request.checkIn, condition = {}, failed = [], cleared, found }: Change,
   underWay: ReadonlySet<string> = new Set(),
 ): ProcedureRequest {
   const touched = (id: string) => over.has(id) || underWay.has(id)
@@ -44,10 +50,14 @@ export function revisedRequest(
   for (const id of failed) retries[id] = (retries[id] ?? 0) + 1
   return {
     ...request,
-    checkIn: { ...request.checkIn, condition: { ...request.checkIn.condition, ...condition } },
+    checkIn: { ...checkIn, condition: { ...checkIn.condition, ...condition } },
     kept,
     retries,
-    ...(cleared === undefined ? {} : { cleared: [...(request.cleared ?? []), cleared] }),
+    cleared: [
+      ...(request.cleared ?? []).filter((id) => found === undefined || !isOf(id, found)),
+      // A second finding of a kind stands beside the first one's step under a number.
+      ...(cleared === undefined ? [] : [cleared.replace(/\+\d+$/, '')]),
+    ],
   }
 }
 

@@ -172,6 +172,15 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
         ...state,
         notes: [...state.notes, { author: event.author, text: `Condition changed: ${event.data.note}`, at }],
       }
+    case 'hazard-found': {
+      const { rule, told, note } = event.data
+      const stop = procedure.steps.findLast((s) => s.stop?.rule === rule)
+      const text = `${stop?.title ?? rule}. ${note ? `${note} ` : ''}Told: ${told}.`
+      return {
+        ...state,
+        notes: [...state.notes, { author: event.author, text, at, ...(stop ? { stop: stop.id } : {}) }],
+      }
+    }
     case 'recheck-failed':
       return {
         ...state,

@@ -112,6 +112,7 @@ type Told =
   | { type: 'procedure-issued'; data: { version: number } }
   | { type: 'condition-changed'; data: { condition: Condition; note: string } }
   | { type: 'recheck-failed'; data: { surfaces: string[]; note: string } }
+  | { type: 'hazard-found'; data: { rule: string; surface: string | null; told: string; note: string } }
   | { type: 'stop-cleared'; data: { step: string; references: Record<string, string>; note: string } }
 export type WorkEvent = Envelope & (Intent | Told)
 

@@ -16,11 +16,13 @@ interface Props {
   now: number
   busy: boolean
   error: Error | null
+  /** A finding that holds this place while somebody is on it. */
+  held: string | undefined
   onSay: (say: Say) => Promise<boolean>
 }
 
 /** The one big card: what, how, bottle, towel, timer, caution; one thumb to start, finish, pause or skip. */
-export function NowCard({ view, step, person, now, busy, error, onSay }: Props) {
+export function NowCard({ view, step, person, now, busy, error, held, onSay }: Props) {
   const [skipping, setSkipping] = useState(false)
   const at = stepState(view.state, step.id)
   const running = at.status === 'running' && at.runningBy === person
@@ -42,6 +44,11 @@ export function NowCard({ view, step, person, now, busy, error, onSay }: Props) 
           </div>
           {timer && <DwellTimer timer={timer} now={now} />}
         </div>
+        {held && (
+          <div className="told" role="alert">
+            <strong>{words.heldNow}</strong> {held}
+          </div>
+        )}
         <dl className="now-facts">
           {step.product && (
             <div>
@@ -89,7 +96,7 @@ export function NowCard({ view, step, person, now, busy, error, onSay }: Props) 
       </div>
       <div className="now-buttons">
         {running ? (
-          <Button type="primary" disabled={busy} onClick={() => say('step-finished')}>
+          <Button type="primary" disabled={busy || held !== undefined} onClick={() => say('step-finished')}>
             {words.done}
           </Button>
         ) : (

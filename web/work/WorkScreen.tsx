@@ -1,10 +1,10 @@
 import { Button } from 'antd'
-import { useMemo, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { heartOf, sayMinutes } from '#core/units/format.ts'
-import { openStops } from '#core/work/allow.ts'
+import { openStops, refusal } from '#core/work/allow.ts'
 import { isOver, openSteps, stepState } from '#core/work/reduce.ts'
 import { useNow } from '#web/app/clock.ts'
 import { type Say, useSay, useWork } from '#web/app/ledger.ts'
@@ -15,10 +15,11 @@ import { KeptHere } from '#web/ui/KeptHere.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { Conflicts } from './Conflicts.tsx'
-import { nextStep, stepsAfter } from './choose.ts'
+import { nextStep, stepsAfter, waitingForSkill } from './choose.ts'
 import { DamageDialog } from './DamageDialog.tsx'
 import { NowCard } from './NowCard.tsx'
 import { RecheckDialog } from './RecheckDialog.tsx'
+import { SkillWaits } from './SkillWaits.tsx'
 import { StopCard } from './StopCard.tsx'
 import './work.css'
 import { words } from './words.ts'
@@ -31,7 +32,18 @@ export default function WorkScreen() {
   const work = useWork(id!)
   const catalogue = useCatalogue()
   const session = useSignedIn()
-  const { say, busy, error, kept, dismiss } = useSay(id!)
+  const view = work.data
+  /** What a finding holds is refused here already, line or no line. */
+  const stands = useCallback(
+    ({ type, data }: Say) => {
+      if (!view) return undefined
+      const actor = { person: session.person, leads: false }
+      const no = refusal({ type, data } as never, view.procedure, view.state, actor, [], new Date().toISOString())
+      return no?.code === 'held' ? no.message : undefined
+    },
+    [view, session.person],
+  )
+  const { say, busy, error, kept, dismiss } = useSay(id!, stands)
   const mayWork = useMay('work.do')
   const now = useNow(1000)
   const [flagging, setFlagging] = useState(false)
@@ -51,9 +63,12 @@ export default function WorkScreen() {
   const sheet = useMemo(() => body && sheetOf(body, surfaces), [body, surfaces])
   if (work.isPending || catalogue.isPending) return <Fetching lines={4} />
   if (work.isLoadingError) return <Told error={work.error} onRetry={() => void work.refetch()} />
-  const view = work.data
+  if (!view) return null
   const { procedure, state } = view
-  const step = nextStep(view, session.person, new Date(now).toISOString())
+  const moment = new Date(now).toISOString()
+  const step = nextStep(view, session.person, moment)
+  const held = step && !step.stop ? stands({ type: 'step-finished', data: { step: step.id } }) : undefined
+  const unskilled = mayWork ? waitingForSkill(view, session.person, moment) : []
   const lit = new Set(
     step?.stop ? step.stop.at : step?.zoneGroup === 'car' && step.surfaces.length > 100 ? [] : step?.surfaces,
   )
@@ -65,6 +80,7 @@ export default function WorkScreen() {
   const others = open.filter(
     (s) => stepState(state, s.id).status === 'running' && stepState(state, s.id).runningBy !== session.person,
   )
+  const closed = procedure.steps.every((s) => isOver(state, s.id)) && stops.length === 0
   const drying = procedure.steps.filter(
     (s) =>
       s.crew === 0 &&
@@ -86,7 +102,7 @@ export default function WorkScreen() {
             size={64}
             heart={heartOf(view.minutesLeft)}
             colour={view.job.colour}
-            needs={view.needs.some((n) => n.at <= new Date(now).toISOString())}
+            needs={view.needs.some((n) => n.at <= moment)}
           />
           <span>
             <strong>{step ? words.stepOf(number, attended.length) : ''}</strong>
@@ -141,9 +157,11 @@ export default function WorkScreen() {
             now={now}
             busy={busy || settling}
             error={error}
+            held={held}
             onSay={tap}
           />
         )}
+        <SkillWaits view={view} steps={unskilled} error={error} onSay={tap} />
         <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />
         {!step && open.length > 0 && <section className="card">{words.waits}</section>}
         {mayWork &&
@@ -159,7 +177,7 @@ export default function WorkScreen() {
               onSay={tap}
             />
           ))}
-        {open.length === 0 && drying.length === 0 && stops.length === 0 && (
+        {closed && (
           <section className="card row">
             {words.allDone} <Link to={`/jobs/${id}/final`}>{words.toFinal}</Link>
           </section>
