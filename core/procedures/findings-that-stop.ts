@@ -11,6 +11,16 @@ export function endsWalk(checkIn: CheckIn, surfaces: readonly Surface[], catalog
   return [...new Set(standing.map((s) => s.rule))].filter((rule) => rule.first)
 }
 
+/** Surfaces that bear marks of a finding. */
+export const placesOf = ({ found }: Stop, condition: CheckIn['condition']): string[] =>
+  Object.entries(condition).flatMap(([id, { stains = [], biohazard = [], moisture }]) =>
+    stains.some((s) => found.stains?.includes(s.kind)) ||
+    biohazard.some((b) => found.biohazards?.includes(b)) ||
+    (moisture !== undefined && found.moisture?.includes(moisture))
+      ? [id]
+      : [],
+  )
+
 /** A finding can be written down without a place only where it can be smelt. */
 export const needsPlace = ({ found }: Stop): boolean => (found.odours ?? []).length === 0
 

@@ -17,6 +17,7 @@ import { Told } from '#web/ui/Told.tsx'
 import { Conflicts } from './Conflicts.tsx'
 import { nextStep, stepsAfter, waitingForSkill } from './choose.ts'
 import { DamageDialog } from './DamageDialog.tsx'
+import { HazardDialog } from './HazardDialog.tsx'
 import { NowCard } from './NowCard.tsx'
 import { RecheckDialog } from './RecheckDialog.tsx'
 import { SkillWaits } from './SkillWaits.tsx'
@@ -48,6 +49,7 @@ export default function WorkScreen() {
   const now = useNow(1000)
   const [flagging, setFlagging] = useState(false)
   const [rechecking, setRechecking] = useState(false)
+  const [hazard, setHazard] = useState(false)
   const [settling, setSettling] = useState(false)
   /** The card changes under the thumb: a second tap of the same movement must not start the next step. */
   const tap = (said: Say) => {
@@ -75,8 +77,10 @@ export default function WorkScreen() {
   const after = stepsAfter(view, step)
   const open = openSteps(procedure, state)
   const attended = procedure.steps.filter((s) => s.crew > 0)
-  // Taken on and treated, and still to be signed off.
-  const stops = openStops(procedure, state).filter((s) => s.id !== step?.id && isOver(state, s.id))
+  // Seen by everybody, whoever may clear them: what is found, and what is treated and still to be signed off.
+  const standing = openStops(procedure, state)
+  const alone = standing.find((s) => s.stop?.holds === 'car')
+  const stops = standing.filter((s) => s.id !== step?.id)
   const others = open.filter(
     (s) => stepState(state, s.id).status === 'running' && stepState(state, s.id).runningBy !== session.person,
   )
@@ -93,6 +97,16 @@ export default function WorkScreen() {
   const names = new Map(surfaces.map((s) => [s.id, s.name]))
   const titles = new Map(procedure.steps.map((s) => [s.id, s.title]))
   const number = step ? attended.findIndex((s) => s.id === step.id) + 1 : 0
+  const ofStops = { job: id!, view, person: session.person, busy: busy || settling, onSay: tap }
+  // While the whole car is held there is nothing else to do here than what the stop says.
+  if (alone && mayWork)
+    return (
+      <div className="stop-alone stack">
+        <StopCard key={alone.id} {...ofStops} step={alone} error={error} />
+        <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />
+        <Conflicts view={view} titles={titles} />
+      </div>
+    )
   return (
     <div className="work">
       <div className="stack">
@@ -136,18 +150,7 @@ export default function WorkScreen() {
       </div>
       <div className="stack">
         {error && !flagging && <Told error={error} />}
-        {step?.stop && mayWork && (
-          <StopCard
-            key={step.id}
-            job={id!}
-            view={view}
-            step={step}
-            person={session.person}
-            busy={busy || settling}
-            error={error}
-            onSay={tap}
-          />
-        )}
+        {step?.stop && mayWork && <StopCard key={step.id} {...ofStops} step={step} error={error} />}
         {step && !step.stop && mayWork && (
           <NowCard
             key={step.id}
@@ -164,19 +167,7 @@ export default function WorkScreen() {
         <SkillWaits view={view} steps={unskilled} error={error} onSay={tap} />
         <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />
         {!step && open.length > 0 && <section className="card">{words.waits}</section>}
-        {mayWork &&
-          stops.map((s) => (
-            <StopCard
-              key={s.id}
-              job={id!}
-              view={view}
-              step={s}
-              person={session.person}
-              busy={busy || settling}
-              error={null}
-              onSay={tap}
-            />
-          ))}
+        {mayWork && stops.map((s) => <StopCard key={s.id} {...ofStops} step={s} error={null} />)}
         {closed && (
           <section className="card row">
             {words.allDone} <Link to={`/jobs/${id}/final`}>{words.toFinal}</Link>
@@ -209,6 +200,9 @@ export default function WorkScreen() {
         )}
         {mayWork && (
           <div className="row">
+            <Button size="large" danger onClick={() => setHazard(true)}>
+              {words.hazard}
+            </Button>
             <Button size="large" onClick={() => setFlagging(true)}>
               {words.damage}
             </Button>
@@ -220,6 +214,14 @@ export default function WorkScreen() {
             {state.found.length > 0 && <span className="soft">{words.damageFound(state.found.length)}</span>}
           </div>
         )}
+        <HazardDialog
+          job={id!}
+          open={hazard}
+          stops={catalogue.data?.stops ?? []}
+          surfaces={surfaces}
+          people={Object.values(view.names)}
+          onClose={() => setHazard(false)}
+        />
         <RecheckDialog
           job={id!}
           open={rechecking}

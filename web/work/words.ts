@@ -35,6 +35,12 @@ export const words = {
   damagePhoto: 'Photo of it',
   damageSay: 'Write it down',
   damageFound: (n: number) => (n === 1 ? '1 damage written down' : `${n} damages written down`),
+  hazard: 'Danger found',
+  hazardTitle: 'Hands off. What is it?',
+  hazardLead:
+    'Fuel, a battery, sharps, droppings, powder, mould, a body fluid: it stops here, and nobody goes on by themselves.',
+  hazardWhere: 'Where is it?',
+  hazardPlace: 'Say where first; a smell of fuel needs no place.',
   recheck: 'Failed when dry',
   recheckTitle: 'Judged dry and not good enough',
   recheckLead:
