@@ -49,13 +49,13 @@ export function StopTold({ rule, where, people, busy = false, error, onTold, onM
             <li key={line}>{line}</li>
           ))}
         </ol>
-        <fieldset className="bare stop-told-who">
+        <fieldset className="stop-told-who">
           <legend>{words.who}</legend>
           {people.map((person) => (
             <button
               key={person}
               type="button"
-              className="brush"
+              className="stop-told-name"
               aria-pressed={name === person}
               onClick={() => setName(person)}
             >

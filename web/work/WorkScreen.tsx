@@ -71,8 +71,9 @@ export default function WorkScreen() {
   const step = nextStep(view, session.person, moment)
   const held = step && !step.stop ? stands({ type: 'step-finished', data: { step: step.id } }) : undefined
   const unskilled = mayWork ? waitingForSkill(view, session.person, moment) : []
+  const shown = step ?? openStops(procedure, state)[0]
   const lit = new Set(
-    step?.stop ? step.stop.at : step?.zoneGroup === 'car' && step.surfaces.length > 100 ? [] : step?.surfaces,
+    shown?.stop ? shown.stop.at : step?.zoneGroup === 'car' && step.surfaces.length > 100 ? [] : step?.surfaces,
   )
   const after = stepsAfter(view, step)
   const open = openSteps(procedure, state)
@@ -164,10 +165,10 @@ export default function WorkScreen() {
             onSay={tap}
           />
         )}
+        {mayWork && stops.map((s) => <StopCard key={s.id} {...ofStops} step={s} error={null} />)}
         <SkillWaits view={view} steps={unskilled} error={error} onSay={tap} />
         <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />
-        {!step && open.length > 0 && <section className="card">{words.waits}</section>}
-        {mayWork && stops.map((s) => <StopCard key={s.id} {...ofStops} step={s} error={null} />)}
+        {!step && open.some((s) => !s.stop) && <section className="card">{words.waits}</section>}
         {closed && (
           <section className="card row">
             {words.allDone} <Link to={`/jobs/${id}/final`}>{words.toFinal}</Link>

@@ -40,7 +40,7 @@ export function nextStep(view: WorkView, person: string, now: string): Step | un
 
 /** Up to two steps after the one on the card: the person's own by plan, else the next open ones. */
 export function stepsAfter(view: WorkView, current: Step | undefined): Step[] {
-  const open = openSteps(view.procedure, view.state).filter((s) => s.id !== current?.id)
+  const open = openSteps(view.procedure, view.state).filter((s) => s.id !== current?.id && !s.stop)
   const planned = view.mine.map((m) => open.find((s) => s.id === m.step)).filter((s) => s !== undefined)
   return [...planned, ...open.filter((s) => !planned.includes(s))].slice(0, 2)
 }
