@@ -1,6 +1,67 @@
 import { catalogue } from '#catalogue/catalogue.ts'
+import type { Surface } from '#core/cabin/schema.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { type Random, seededRandom } from '#core/units/random.ts'
+import { randomCar } from '../tests/fixtures/cars.ts'
+import { ceilingOf, Sheet, under } from '../tests/support/lead.ts'
 import { generateProcedure } from '#core/procedures/generate.ts'
-import { bodyNamed, requestFor } from '../tests/fixtures/cars.ts'
-const r = requestFor(bodyNamed('hatchback'), { 'foot-1l.carpet': { soil: 2, biohazard: ['sharps'] }, 'seat-1l.seat-base': { soil: 2, stains: [{ kind: 'gum', age: 'old', attempts: 0 }] } })
-const p = generateProcedure(r, catalogue)
-for (const s of p.steps) console.log(s.id, s.stage, s.minutes)
+import type { ProcedureRequest } from '#core/procedures/schema.ts'
+
+// What no sheet may print, whatever the car: by random cars with findings, fluids, stains, damage, features and refusals. What is looked
+// for is written here by hand and shares no rule with the engine.
+
+const carHeldBy = ['unknown-powder', 'orange-cable', 'hiss', 'rodent-droppings', 'infestation']
+const placeHeldBy = ['faeces', 'sharps', 'loose-glass', 'flood']
+const fluids = ['blood', 'vomit', 'urine']
+const acidFirst = ['tannin', 'food-dye', 'turmeric', 'rust', 'browning']
+const neverHot = [...acidFirst, ...fluids, 'milk-drink', 'egg-milk', 'denim', 'ball-pen', 'marker', 'unknown']
+
+/** A car with what a lead dreads: findings in one of three, fluids, stains, damage, features, refusals. */
+function dreadedCar(random: Random): ProcedureRequest {
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
+  const car = randomCar(random)
+  const { checkIn } = car
+  const { body } = checkIn.vehicle
+  if (random() < 0.5) body.features = [...new Set([pick(catalogue.features).id, pick(catalogue.features).id])]
+  for (const p of catalogue.permissions) if (random() < 0.2) checkIn.permissions[p.id] = pick([true, false])
+  for (const f of catalogue.functions) if (random() < 0.1) checkIn.functions = { [f.id]: { works: false } }
+  const soft = surfacesOf(body, catalogue.surfaces).filter((s) =>
+    /seat-base|seat-back|carpet|headliner|load-floor/.test(s.kind),
+  )
+  const mark = (id: string) => (checkIn.condition[id] ??= { soil: Math.floor(random() * 4) })
+  for (let n = Math.floor(random() * 3); n > 0; n--) {
+    const there = mark(pick(soft).id)
+    there.stains = [
+      ...(there.stains ?? []),
+      {
+        kind: pick(catalogue.stains).id,
+        age: pick(['fresh', 'days', 'old']),
+        attempts: 0,
+        size: pick(['coin', 'palm', 'panel']),
+      },
+    ]
+  }
+  if (random() < 0.25) mark(pick(soft).id).biohazard = [pick(fluids)]
+  if (random() < 0.1) mark(pick(soft).id).biohazard = [pick([...carHeldBy, ...placeHeldBy])]
+  if (random() < 0.2) mark(pick(soft).id).damage = [{ kind: pick(catalogue.damages).id }]
+  if (random() < 0.05)
+    checkIn.odours = [
+      { kind: pick(catalogue.odours).id, level: 2, source: '', at: random() < 0.5 ? [pick(soft).id] : [] },
+    ]
+  if (random() < 0.3) car.skills = catalogue.skills.map((s) => s.id).filter(() => random() < 0.6)
+  if (random() < 0.2) car.equipment = catalogue.equipment.map((e) => e.id).filter(() => random() < 0.7)
+  return car
+}
+
+
+const random = seededRandom(1212)
+const want = process.argv.slice(3)
+for (let i = 0; i < 400; i++) { const r = dreadedCar(random); if (i !== Number(process.argv[2])) continue
+ const p = generateProcedure(r, catalogue)
+ p.steps.forEach((st, n) => { if (want.length === 0 || st.surfaces.some((x) => want.includes(x))) console.log(n, st.id, st.stage, st.minutes, st.title, st.zones.length > 4 ? st.zones.length : st.zones.join()) })
+ for (const w of want) console.log(w, JSON.stringify(r.checkIn.condition[w]), surfacesOf(r.checkIn.vehicle.body, catalogue.surfaces).find((x) => x.id === w)?.zoneGroup)
+ console.log(r.checkIn.odours, r.checkIn.vehicle.body.features, r.skills, r.equipment)
+ for (const [k, v] of Object.entries(r.checkIn.condition)) if (v.biohazard || v.stains) console.log(k, JSON.stringify(v))
+ console.log(JSON.stringify(p.steps.filter(s=>s.id.startsWith('dry:floor-2'))))
+ for (const l of p.links.filter((l) => l.to.startsWith('dry:floor-2'))) console.log(l)
+}

@@ -495,8 +495,11 @@ export function chooseWork(
         'stain',
         `${kind.name} rules this panel: ${banWords[ban]}; what soil that leaves is told. Never: ${kind.never}.`,
       )
+  // What was wet is judged when dry, and what hides soil in raking light.
   const judged =
-    choice.stains.length > 0 || times > 0 || (choice.isJudged && ids.some((id) => setting.treatment(id).wet))
+    choice.stains.length > 0 ||
+    times > 0 ||
+    ids.some((id) => setting.treatment(id).dries || (choice.isJudged && setting.treatment(id).wet))
   if (judged && !ids.includes('groom')) ids.push('judge')
   if (setting.held.noDust) ids = ids.filter((id) => id !== 'dust')
   const work: Work[] = []

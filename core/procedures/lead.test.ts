@@ -405,9 +405,9 @@ const cars: [string, Car, Check[]][] = [
     [(s) => typeof wholePanel(base, areaOf(base), 'acid_out')(s) !== 'string' && 'the whole panel is rinsed'],
   ],
   [
-    'dark cloth that was wetted is judged in raking light',
-    { body: { features: ['dark'] } },
-    [order(base, 'dry', 'judge'), order(rear, 'dry', 'judge')],
+    'what was wetted is judged dry, whatever it was; dark leather in raking light',
+    { body: { features: ['dark'], materials: { seat: 'coated-leather' } } },
+    [done(base, 'judge'), order('foot-1l.carpet', 'dry', 'judge')],
   ],
   [
     'a dead seat is not slid both ways',

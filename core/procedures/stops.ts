@@ -3,6 +3,7 @@ import type { SurfaceCondition } from '#core/condition/schema.ts'
 import type { Stop } from './catalogue.ts'
 import type { ProcedureRequest } from './schema.ts'
 import type { Setting } from './setting.ts'
+import { plannedFor, stainsOf } from './stains-here.ts'
 
 /** A finding that stops in this car: what is held by it, and why it is not worked where nobody here may. */
 export interface Standing {
@@ -81,6 +82,22 @@ function isLarge(rule: Stop, surface: Surface, condition: SurfaceCondition): boo
   )
 }
 
+/** A stain or fluid of the rule that nobody works on this material: a specialist's, whatever its size. */
+function isUnworkable(
+  rule: Stop,
+  surface: Surface,
+  condition: SurfaceCondition,
+  { catalogue, material }: Setting,
+): boolean {
+  if (rule.holds !== 'surface') return false
+  return stainsOf(condition, catalogue)
+    .filter((s) => (rule.found.stains ?? []).includes(s.kind))
+    .some(({ kind }) => {
+      const known = catalogue.stains.find((k) => k.id === kind)!
+      return plannedFor(known, material(surface.material).family, catalogue).length === 0
+    })
+}
+
 function heldBy(rule: Stop, places: readonly Surface[], surfaces: readonly Surface[], taken: boolean): Set<string> {
   if (rule.holds === 'car') return new Set(surfaces.map((s) => s.id))
   const zones = new Set(places.map((p) => p.zone))
@@ -128,6 +145,7 @@ export function standingStops(
       const specialist =
         rule.specialist === true ||
         there.some((p) => isLarge(rule, p, checkIn.condition[p.id]!)) ||
+        there.some((p) => isUnworkable(rule, p, checkIn.condition[p.id]!, setting)) ||
         (rule.onlyHard === true &&
           there.some(
             (p) => !['hard', 'gloss', 'jamb', 'rubber', 'glass'].includes(setting.material(p.material).family),

@@ -228,6 +228,31 @@ export const under =
     return sum > ceiling && `${surface} keeps ${sum} g/m² of ${ceiling}`
   }
 
+/** g/m² that may be left by material (handbook, D2), and by what a seat holds. */
+const ceilings: Record<string, number> = {
+  'flat-cloth': 300,
+  plush: 340,
+  'synthetic-suede': 100,
+  wool: 250,
+  'easy-carpet': 360,
+  'nylon-carpet': 380,
+  'long-pile-carpet': 500,
+  'fabric-headliner': 40,
+  'carpet-mat': 600,
+}
+export function ceilingOf(material: string, kind: string, features: readonly string[]): number | undefined {
+  const own = ceilings[material]
+  if (own === undefined) return undefined
+  const seat = ['seat-base', 'seat-back'].includes(kind)
+  const narrow = [
+    ...(features.includes('heated-seats') && seat ? [250] : []),
+    ...(features.includes('ventilated-seats') && seat ? [120] : []),
+    ...(features.includes('occupant-sensor') && kind === 'seat-base' ? [120] : []),
+    ...(features.includes('seat-airbags') && kind === 'bolster-outer' ? [60] : []),
+  ]
+  return Math.min(own, ...narrow)
+}
+
 /** Every complaint about a sheet. */
 export function complaints(procedure: unknown, checks: readonly Check[]): string[] {
   const sheet = new Sheet(procedure)
