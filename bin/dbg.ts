@@ -3,7 +3,7 @@ import type { Surface } from '#core/cabin/schema.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { type Random, seededRandom } from '#core/units/random.ts'
 import { randomCar } from '../tests/fixtures/cars.ts'
-import { ceilingOf, Sheet, under } from '../tests/support/lead.ts'
+import { ceilingOf, keeps, Sheet, touchDry, under } from '../tests/support/lead.ts'
 import { generateProcedure } from '#core/procedures/generate.ts'
 import type { ProcedureRequest } from '#core/procedures/schema.ts'
 
@@ -54,14 +54,13 @@ function dreadedCar(random: Random): ProcedureRequest {
 }
 
 
+const want: [number, string][] = process.argv.slice(2).map((a) => a.split('=') as never).map(([a, b]) => [Number(a), b] as [number, string])
 const random = seededRandom(1212)
-const want = process.argv.slice(3)
-for (let i = 0; i < 400; i++) { const r = dreadedCar(random); if (i !== Number(process.argv[2])) continue
+for (let i = 0; i < 3000; i++) { const r = dreadedCar(random)
+ for (const [n, id] of want) if (n === i) {
  const p = generateProcedure(r, catalogue)
- p.steps.forEach((st, n) => { if (want.length === 0 || st.surfaces.some((x) => want.includes(x))) console.log(n, st.id, st.stage, st.minutes, st.title, st.zones.length > 4 ? st.zones.length : st.zones.join()) })
- for (const w of want) console.log(w, JSON.stringify(r.checkIn.condition[w]), surfacesOf(r.checkIn.vehicle.body, catalogue.surfaces).find((x) => x.id === w)?.zoneGroup)
- console.log(r.checkIn.odours, r.checkIn.vehicle.body.features, r.skills, r.equipment)
- for (const [k, v] of Object.entries(r.checkIn.condition)) if (v.biohazard || v.stains) console.log(k, JSON.stringify(v))
- console.log(JSON.stringify(p.steps.filter(s=>s.id.startsWith('dry:floor-2'))))
- for (const l of p.links.filter((l) => l.to.startsWith('dry:floor-2'))) console.log(l)
-}
+ console.log('---', i, id, JSON.stringify(r.checkIn.condition[id]), r.checkIn.vehicle.body.materials, r.checkIn.vehicle.body.features?.join(), 'no test', r.checkIn.permissions['test-spot'])
+ p.steps.forEach((st, n) => { if (st.surfaces.includes(id) && (st.surfaces.length < 100 )|| st.id.startsWith('stop')) console.log(n, st.id, st.stage, st.minutes, st.left) })
+ console.log(p.residuals.filter((x) => x.surface === id).map((x) => x.reason))
+ if (i === 2696) for (const l of p.links.filter((l) => l.to === 'vac_seat:seats-2' || l.from.startsWith('lift'))) console.log(JSON.stringify(l))
+}}

@@ -135,7 +135,7 @@ class Choice {
 
   /** A stain that must stay cold, while no enzyme is planned or done. */
   private isCold(planned: readonly string[]): boolean {
-    if (planned.includes('enzyme') || this.setting.done.has(`enzyme ${this.surface.id}`)) return false
+    if (planned.includes('enzyme') || this.isDone('enzyme')) return false
     return this.stains.some(({ kind }) => kind.cold)
   }
 
@@ -162,8 +162,10 @@ class Choice {
         reason: `${treatment.name}: not on a panel with ${banned.kind.name.toLowerCase()}. Never: ${banned.kind.never}.`,
       }
     const product = setting.catalogue.products.find((p) => p.id === treatment.product?.id)
-    const family = product?.families.find((f) => material.never?.includes(f))
-    if (family) return { code: 'forbidden', reason: `${treatment.name}: ${family} never touches ${material.name}.` }
+    for (const row of [material, ...limits.also]) {
+      const family = product?.families.find((f) => row.never?.includes(f))
+      if (family) return { code: 'forbidden', reason: `${treatment.name}: ${family} never touches ${row.name}.` }
+    }
     const untested = this.untested(treatment)
     if (untested)
       return { code: 'untested', reason: `${treatment.name}: ${untested} may not be tested, so it is not used.` }
@@ -280,10 +282,14 @@ class Choice {
     return []
   }
 
+  /** Whether an earlier version of the procedure has done it here. */
+  isDone(id: string): boolean {
+    return this.setting.done.has(`${id} ${this.surface.id}`)
+  }
+
   /** After failed rechecks: the next rung, an acid mist against what came back, or nothing more. */
   retried(programme: Programme, level: number, times: number): string[] {
-    const isDone = (id: string) => this.setting.done.has(`${id} ${this.surface.id}`)
-    const fresh = (ids: readonly string[]) => ids.filter((id) => !isDone(id))
+    const fresh = (ids: readonly string[]) => ids.filter((id) => !this.isDone(id))
     if (times > mostRetries) {
       this.record('tried', `Judged dry and failed ${times} times: left as it is, what remains is told at handover.`)
       return []
@@ -293,7 +299,7 @@ class Choice {
       if (more.length > 0 && !this.allowed(more, more)) return more
     }
     const mist = this.fitted(['acid', 'acid_out'], ['acid', 'acid_out'])
-    if (!isDone('acid') && !this.allowed(mist, mist)) return mist
+    if (!this.isDone('acid') && !this.allowed(mist, mist)) return mist
     this.record('tried', 'Judged dry and failed; no further rung is allowed here. What remains is told at handover.')
     return []
   }
@@ -329,6 +335,11 @@ class Choice {
           w !== most &&
           !(needs.has(w.treatment.id) && !kept.some((k) => k !== most && k.treatment.needs?.includes(w.treatment.id))),
       )
+      // What was put on for it to pull out goes with it; a wet vacuum takes its place where that may be.
+      const has = new Set(kept.map((w) => w.treatment.id))
+      kept = kept.filter(({ treatment: { needs } }) => !needs || needs.some((id) => has.has(id) || this.isDone(id)))
+      const gentler = extraction.has(most.treatment.id) && !has.has('lm') ? this.fitted(['lm'], []) : []
+      if (!this.allowed(gentler, gentler)) kept = [...kept, ...gentler.map((id) => this.work(id, this.programme))]
       this.record(
         'moisture-ceiling',
         `${most.treatment.name} would leave more water than the ${this.ceiling} g/m² that may stay here.`,
@@ -405,7 +416,7 @@ function takenOn(choice: Choice, { rule, because }: Standing): Work[] {
   const ids = rule.work ? choice.fitted(rule.work, rule.work) : choice.forStains((kind) => kind.fluid === true)
   const work: Work[] = []
   for (const id of new Set([...ids, 'judge'])) {
-    if (choice.setting.done.has(`${id} ${choice.surface.id}`)) continue
+    if (choice.isDone(id)) continue
     const no = choice.refusal(choice.setting.treatment(id), ids)
     if (no) choice.record(no.code, no.reason)
     else work.push({ ...choice.work(id, choice.programme), skills: rule.skill ? [rule.skill] : [] })
@@ -442,11 +453,7 @@ export function chooseWork(
   }
   if (choice.effects.some((e) => e.effect.rungAtMost === 0)) return nothing
   const { soil, sand = 0 } = condition
-  if (
-    condition.moisture === 'soaked' &&
-    soaks.has(surface.group) &&
-    !drained.every((id) => setting.done.has(`${id} ${surface.id}`))
-  ) {
+  if (condition.moisture === 'soaked' && soaks.has(surface.group) && !drained.every((id) => choice.isDone(id))) {
     choice.record(
       'soaked',
       'Soaked: water out, underlay lifted, dried for days and looked at again; only then its soil.',
@@ -480,7 +487,8 @@ export function chooseWork(
   const times = setting.retries[surface.id] ?? 0
   if (times > 0) ids.push(...choice.retried(programme, level, times))
   ids.push(...choice.fitted(forStains, forStains))
-  if (ids.some((id) => extraction.has(id))) ids = ids.filter((id) => id !== 'lm')
+  // What is extracted needs no wet vacuum beside it.
+  if (ids.some((id) => extraction.has(id))) ids = ids.filter((id) => id !== 'lm' && id !== 'neutral_lm')
   if (hair > 0) ids.push('hair')
   if (sand > 0) ids.push(...choice.fitted(['sand'], ids))
   ids.push(...companions(programme, surface, soil, level, ids))
@@ -507,7 +515,7 @@ export function chooseWork(
     const treatment = setting.treatment(id)
     // What is wetted again is judged again.
     const isAgain = treatment.stage === 'recheck' && work.some((w) => w.treatment.wet)
-    if (setting.finish.drop.includes(id) || (setting.done.has(`${id} ${surface.id}`) && !isAgain)) continue
+    if (setting.finish.drop.includes(id) || (choice.isDone(id) && !isAgain)) continue
     const no = choice.refusal(treatment, ids)
     // Dressing that a material does not want is simply not done; anything else left out is told.
     if (no) {

@@ -216,17 +216,39 @@ export const airedAfterSolvent: Check = (s) =>
       }),
   )
 
-/** g/m² that stays in a surface by what its steps say they leave: the last that pulls water out, and 30 more for a second round. */
+/** What only wipes off the top. */
+const wipes = ['wipe_out', 'disinfect_off', 'towel']
+
+/** g/m² a surface keeps by what its steps say they leave: the last that pulls water out and what comes after, and 30 for a second round. */
+export function keeps(sheet: Sheet, surface: string): number {
+  const wet = sheet.on(surface).filter((w) => w.left > 0 && !['dry', 'spot', 'prespray'].includes(w.treatment))
+  const pulls = wet.findLast(
+    (w) => (does.takenOut as readonly string[]).includes(w.treatment) && !wipes.includes(w.treatment),
+  )
+  const after = wet.filter((w) => !pulls || sheet.at(w) > sheet.at(pulls)).reduce((sum, w) => sum + w.left, 0)
+  const rounds = sheet
+    .on(surface)
+    .filter((w) => w.treatment === 'round2' && (!pulls || sheet.at(w) > sheet.at(pulls))).length
+  return (pulls?.left ?? 0) + after + 30 * rounds
+}
+
 export const under =
   (surface: string, ceiling: number): Check =>
-  (s) => {
-    const wet = s.on(surface).filter((w) => w.left > 0 && w.treatment !== 'dry' && w.treatment !== 'prespray')
-    const out = wet.findLast((w) => (does.takenOut as readonly string[]).includes(w.treatment))
-    const after = wet.filter((w) => !out || s.at(w) > s.at(out)).reduce((sum, w) => sum + w.left, 0)
-    const rounds = s.on(surface).filter((w) => w.treatment === 'round2').length
-    const sum = (out?.left ?? 0) + after + 30 * rounds
-    return sum > ceiling && `${surface} keeps ${sum} g/m² of ${ceiling}`
-  }
+  (s) =>
+    keeps(s, surface) > ceiling && `${surface} keeps ${keeps(s, surface)} g/m² of ${ceiling}`
+
+/** g/m² at which a material is dry to the touch (handbook, D2). */
+export const touchDry: Record<string, number> = {
+  'flat-cloth': 30,
+  plush: 40,
+  'synthetic-suede': 25,
+  wool: 90,
+  'easy-carpet': 60,
+  'nylon-carpet': 70,
+  'long-pile-carpet': 100,
+  'fabric-headliner': 10,
+  'carpet-mat': 60,
+}
 
 /** g/m² that may be left by material (handbook, D2), and by what a seat holds. */
 const ceilings: Record<string, number> = {
