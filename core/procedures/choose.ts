@@ -227,7 +227,20 @@ class Choice {
           this.record(no.code, no.reason)
         }
       }
-      return kept
+      return this.takenOutAgain(kept)
+    })
+  }
+
+  /** What goes on comes off: where its own rinse may not be used another of its rinses is; where none may, it is not put on. */
+  private takenOutAgain(ids: readonly string[]): string[] {
+    return ids.flatMap((id) => {
+      const treatment = this.setting.treatment(id)
+      const { needs } = treatment
+      if (!needs || needs.some((rinse) => ids.includes(rinse) || this.isDone(rinse))) return [id]
+      const rinse = needs.find((other) => !this.refusal(this.setting.treatment(other), ids))
+      if (rinse) return [id, rinse]
+      this.record('rinse', `${treatment.name}: nothing that would take it out again may be used here.`)
+      return []
     })
   }
 
@@ -412,7 +425,7 @@ function companions(
 }
 
 /** What a trained person does where a finding stops and the crew takes it on: that, and nothing else before it is cleared. */
-function takenOn(choice: Choice, { rule, because }: Standing): Work[] {
+function takenOn(choice: Choice, { rule }: Standing): Work[] {
   const ids = rule.work ? choice.fitted(rule.work, rule.work) : choice.forStains((kind) => kind.fluid === true)
   const work: Work[] = []
   for (const id of new Set([...ids, 'judge'])) {
@@ -421,7 +434,10 @@ function takenOn(choice: Choice, { rule, because }: Standing): Work[] {
     if (no) choice.record(no.code, no.reason)
     else work.push({ ...choice.work(id, choice.programme), skills: rule.skill ? [rule.skill] : [] })
   }
-  choice.record('held', `${sentence(rule.name)}: nothing else is done here before it is cleared (${because}).`)
+  choice.record(
+    'held',
+    `${sentence(rule.name)}: treated by trained hands; whatever else is to be done here follows when it is cleared.`,
+  )
   return work
 }
 

@@ -46,6 +46,7 @@ const does = {
     'wool_lm',
     'towel',
     'disinfect_off',
+    'spot_off',
     'wipe_out',
   ],
   dry: ['dry'],
@@ -217,7 +218,7 @@ export const airedAfterSolvent: Check = (s) =>
   )
 
 /** What only wipes off the top. */
-const wipes = ['wipe_out', 'disinfect_off', 'towel']
+const wipes = ['wipe_out', 'disinfect_off', 'spot_off', 'towel']
 
 /** g/m² a surface keeps by what its steps say they leave: the last that pulls water out and what comes after, and 30 for a second round. */
 export function keeps(sheet: Sheet, surface: string): number {
