@@ -432,7 +432,12 @@ function takenOn(choice: Choice, { rule }: Standing): Work[] {
     if (choice.isDone(id)) continue
     const no = choice.refusal(choice.setting.treatment(id), ids)
     if (no) choice.record(no.code, no.reason)
-    else work.push({ ...choice.work(id, choice.programme), skills: rule.skill ? [rule.skill] : [] })
+    else {
+      const made = choice.work(id, choice.programme)
+      // Trained hands do all of it before the ordinary work comes near.
+      const stage = made.treatment.stage === 'wet' ? 'fluids' : made.stage
+      work.push({ ...made, stage, skills: rule.skill ? [rule.skill] : [] })
+    }
   }
   choice.record(
     'held',

@@ -33,9 +33,10 @@ export const unique = <T>(values: readonly T[]) => [...new Set(values)]
 /** Two square metres are what a set of towels lasts for. */
 const towelArea = 2
 
-/** Small hard parts of a seat are worked with the hard parts, not with the seat: that is another step. */
+/** Small hard parts of a seat are worked with the hard parts, a body fluid by trained hands before anything else: steps of their own. */
+const apart: Record<string, string> = { hard: '.hard', fluids: '.fluid' }
 export const stepId = ({ treatment, stage, surface }: Work) =>
-  `${treatment.id}:${treatment.together ? 'car' : surface.zoneGroup}${treatment.stage === 'wet' && stage === 'hard' ? '.hard' : ''}`
+  `${treatment.id}:${treatment.together ? 'car' : surface.zoneGroup}${treatment.stage === 'wet' ? (apart[stage] ?? '') : ''}`
 
 const zonesOf = (surfaces: readonly Surface[]) => unique(surfaces.map((s) => s.zone))
 

@@ -77,6 +77,17 @@ export function NowCard({ view, step, person, now, busy, error, held, onSay }: P
             <dd>{step.passCue}</dd>
           </div>
         </dl>
+        {step.playbook?.map(({ stain, surface, steps, never, wicking }) => (
+          <div key={`${stain} ${surface}`} className="playbook">
+            <strong>{stain}</strong>
+            <ol>
+              {steps.map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ol>
+            <span>{words.never(never)}</span> {wicking > 1 && <span className="soft">{words.comesBack}</span>}
+          </div>
+        ))}
         {step.cautions[0] && (
           <div className="caution">
             {step.ppe.length > 0 && <strong>Wear {step.ppe.join(', ')}. </strong>}

@@ -116,6 +116,8 @@ export const words = {
     'no-timer': 'no dwell was running',
     'no-dwell': 'it has no dwell',
   } as Record<string, string>,
+  never: (what: string) => `Never: ${what}.`,
+  comesBack: 'It may come back as it dries.',
   heldNow: 'Leave it as it is and pause.',
   skillWaits: 'Waiting for a skill',
   skillOf: (skills: readonly string[], who: readonly string[]) =>
