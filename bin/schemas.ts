@@ -31,7 +31,7 @@ export const schemaFiles: Record<string, TSchema> = {
   'catalogue/schema/features.json': list(Feature),
   'catalogue/schema/damages.json': list(trade.DamageKind),
   'catalogue/schema/stops.json': list(trade.Stop),
-  'catalogue/schema/odours.json': list(trade.Named),
+  'catalogue/schema/odours.json': list(trade.OdourKind),
   'catalogue/schema/biohazards.json': list(trade.Named),
   'catalogue/schema/functions.json': list(trade.FunctionCheck),
   'catalogue/schema/permissions.json': list(trade.Permission),

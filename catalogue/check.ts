@@ -84,6 +84,34 @@ function usesOf(c: Catalogue): Use[] {
     each('stains', `/${i}/treatments`, 'treatment', s.treatments)
     one('stains', `/${i}/group`, 'stain group', s.group)
   })
+  c.odours.forEach((o, i) => {
+    one('odours', `/${i}/stain`, 'stain', o.stain)
+  })
+  c.functions.forEach((f, i) => {
+    each('functions', `/${i}/dead`, 'surface kind', f.dead)
+    each('functions', `/${i}/said/motion`, 'treatment', Object.keys(f.said?.motion ?? {}))
+    each('functions', `/${i}/said/refused`, 'permission', Object.keys(f.said?.refused ?? {}))
+    each('functions', `/${i}/said/cautions`, 'caution', Object.keys(f.said?.cautions ?? {}))
+    each('functions', `/${i}/said/places`, 'place', Object.keys(f.said?.places ?? {}))
+  })
+  c.permissions.forEach((p, i) => {
+    each('permissions', `/${i}/untested/materials`, 'material', p.untested?.materials)
+  })
+  c.damages.forEach((d, i) => {
+    d.effects.forEach((e, j) => {
+      one('damages', `/${i}/effects/${j}/asMaterial`, 'material', e.asMaterial)
+      each('damages', `/${i}/effects/${j}/keeps`, 'treatment', e.keeps)
+    })
+  })
+  c.stops.forEach((s, i) => {
+    each('stops', `/${i}/found/stains`, 'stain', s.found.stains)
+    each('stops', `/${i}/found/biohazards`, 'biohazard', s.found.biohazards)
+    each('stops', `/${i}/found/odours`, 'odour', s.found.odours)
+    each('stops', `/${i}/work`, 'treatment', s.work)
+    each('stops', `/${i}/features`, 'feature', s.features)
+    each('stops', `/${i}/largeKinds`, 'surface kind', s.largeKinds)
+    one('stops', `/${i}/skill`, 'skill', s.skill ?? undefined)
+  })
   c.stainGroups.forEach((g, i) => {
     g.on.forEach((row, j) => {
       each('stainGroups', `/${i}/on/${j}/treatments`, 'treatment', row.treatments)
@@ -118,6 +146,11 @@ function referenceFaults(c: Catalogue): CatalogueFault[] {
     'house rule': ids(c.houseRules),
     feature: ids(c.features),
     stain: ids(c.stains),
+    biohazard: ids(c.biohazards),
+    odour: ids(c.odours),
+    caution: ids(c.cautions),
+    place: ids(c.checkList),
+    material: ids(c.materials),
     // Stains that are stopped, and unknown ones, have no group of their own.
     'stain group': new Set([...ids(c.stainGroups), 'stop', 'unknown']),
     'surface kind': new Set(c.surfaces.map((s) => s.kind)),

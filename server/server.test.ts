@@ -328,6 +328,7 @@ describe('bad bodies', () => {
       'PUT /api/jobs/:id/procedure/settings': { version: 0, settings: { finish: 'trade' } },
       'POST /api/jobs/:id/procedure/import': { version: 0, file: procedure },
       'POST /api/jobs/:id/procedure/revision': { condition: { 'dash.dash-top': { soil: 3 } }, note: 'seen' },
+      'POST /api/jobs/:id/findings': { rule: 'fuel', told: 'Tam', note: '' },
       'POST /api/jobs/:id/recheck': { surfaces: ['seat-1l.seat-base'], note: 'ring' },
       'POST /api/jobs/:id/stops': { step: 'stop:fuel', references: { waste: 'W-1' }, note: 'aired' },
       'PUT /api/standards/:id': standard,
@@ -392,7 +393,7 @@ describe('bad bodies', () => {
       for (let i = 0; i < 50; i++) {
         const text = broken(model)
         // A mutation may by chance still be a good body (a dropped optional field, say): those are not bad bodies.
-        const id = /events|recheck|revision|stops/.test(route.path) ? issued.id : job.id
+        const id = /events|findings|recheck|revision|stops/.test(route.path) ? issued.id : job.id
         if (isGood(route.body!, text)) {
           i--
           continue
@@ -546,10 +547,8 @@ describe('the published description', () => {
     const clearing = { step: 'stop:fuel', references: {}, note: 'aired' }
     const nothing = await owner.send('POST', `/api/jobs/${job.id}/stops`, clearing)
     expect([nothing.status, nothing.body.code]).toEqual([409, 'no-stop'])
-    const fuel = {
-      condition: { 'load.load-floor': { soil: 2, stains: [{ kind: 'fuel', age: 'fresh', attempts: 0 }] } },
-    }
-    const spilt = await owner.send('POST', `/api/jobs/${job.id}/procedure/revision`, { ...fuel, note: 'spilt' })
+    const fuel = { rule: 'fuel', surface: 'load.load-floor', told: 'Tam', note: 'spilt' }
+    const spilt = await owner.send('POST', `/api/jobs/${job.id}/findings`, fuel)
     expect(spilt.status).toBe(200)
     const cleared = { ...clearing, references: { waste: 'W-1' } }
     expect((await owner.send('POST', `/api/jobs/${job.id}/stops`, cleared)).status).toBe(200)

@@ -130,6 +130,10 @@ export const Feature = Type.Object(
           ceiling: Type.Optional(Type.Number({ minimum: 0 })),
           /** A second material whose row holds as well; the stricter wins. */
           asMaterial: Type.Optional(Id),
+          /** What is put on a spot is rinsed out over the whole panel, so that it dries even. */
+          even: Type.Optional(Type.Literal(true)),
+          /** What was wetted there is judged dry in raking light. */
+          judged: Type.Optional(Type.Literal(true)),
         },
         { additionalProperties: false },
       ),

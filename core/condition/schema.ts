@@ -53,7 +53,7 @@ export const SurfaceCondition = Type.Object(
     stains: Type.Optional(Type.Array(Stain, { maxItems: 12 })),
     damage: Type.Optional(Type.Array(Damage, { maxItems: 12 })),
     moisture: Type.Optional(Moisture),
-    biohazard: Type.Optional(Type.Array(Id, { maxItems: 7, uniqueItems: true })),
+    biohazard: Type.Optional(Type.Array(Id, { maxItems: 13, uniqueItems: true })),
   },
   Strict,
 )
@@ -68,7 +68,13 @@ export type Condition = Static<typeof Condition>
 
 /** A smell, judged with the doors just opened. */
 export const Odour = Type.Object(
-  { kind: Id, level: Type.Integer({ minimum: 1, maximum: 3 }), source: Type.String({ maxLength: 120 }) },
+  {
+    kind: Id,
+    level: Type.Integer({ minimum: 1, maximum: 3 }),
+    source: Type.String({ maxLength: 120 }),
+    /** Surfaces it comes from, where somebody has found them. */
+    at: Type.Optional(Type.Array(Type.String({ maxLength: 80 }), { maxItems: 12, uniqueItems: true })),
+  },
   Strict,
 )
 export type Odour = Static<typeof Odour>

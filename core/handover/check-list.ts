@@ -1,20 +1,28 @@
-import type { Body, Surface } from '#core/cabin/schema.ts'
+import type { Surface } from '#core/cabin/schema.ts'
 import type { Catalogue, CheckListPlace } from '#core/procedures/catalogue.ts'
+import type { CheckIn } from '#core/procedures/schema.ts'
 
-/** The places people forget, only those this car has and its finish level looks at. @param finish id of a finish level */
+/** The places people forget, only those this car has, can reach, and its finish level looks at. */
 export function checkListFor(
-  body: Body,
+  { vehicle: { body }, finish = 'standard', functions = {} }: Pick<CheckIn, 'vehicle' | 'finish' | 'functions'>,
   surfaces: readonly Surface[],
   catalogue: Catalogue,
-  finish = 'standard',
 ): CheckListPlace[] {
   const kinds = new Set(surfaces.map((s) => s.kind))
   const shown = catalogue.finishes.find((f) => f.id === finish)?.checks === 'shown'
-  return catalogue.checkList.filter((place) => {
+  const there = catalogue.checkList.filter((place) => {
     if (place.hidden && shown) return false
     if (place.rowKind) return body.rows.some((r) => r.kind === place.rowKind)
     if (place.kinds) return place.kinds.some((k) => kinds.has(k))
     if (place.doorKind) return body.doors.some((d) => d.kind === place.doorKind)
     return true
+  })
+  const said = Object.assign(
+    {},
+    ...catalogue.functions.map((f) => (functions[f.id]?.works === false ? f.said?.places : undefined)),
+  ) as Record<string, string | null>
+  return there.flatMap((place) => {
+    const text = said[place.id]
+    return text === null ? [] : [text === undefined ? place : { ...place, text }]
   })
 }

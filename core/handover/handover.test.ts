@@ -1,22 +1,29 @@
 import { expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
+import type { Body } from '#core/cabin/schema.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { generateProcedure } from '#core/procedures/generate.ts'
+import type { CheckIn } from '#core/procedures/schema.ts'
 import { emptyState } from '#core/work/reduce.ts'
 import type { WorkState } from '#core/work/schema.ts'
-import { bodyNamed, carA } from '../../tests/fixtures/cars.ts'
+import { bodyNamed, carA, requestFor } from '../../tests/fixtures/cars.ts'
 import { checkListFor } from './check-list.ts'
 import { reportOf } from './report.ts'
 
 it('lists only the places this car has', () => {
-  const ids = (id: string) =>
-    checkListFor(bodyNamed(id), surfacesOf(bodyNamed(id), catalogue.surfaces), catalogue).map((p) => p.id)
+  const listOf = (body: Body, functions: CheckIn['functions'] = {}) => {
+    const { checkIn } = requestFor(body, {})
+    return checkListFor({ ...checkIn, functions }, surfacesOf(body, catalogue.surfaces), catalogue)
+  }
+  const ids = (id: string) => listOf(bodyNamed(id)).map((p) => p.id)
   expect(ids('carrier')).toContain('sliding')
   expect(ids('hatchback')).not.toContain('sliding')
   const twoSeater = { ...bodyNamed('hatchback'), load: 'none' as const }
-  expect(checkListFor(twoSeater, surfacesOf(twoSeater, catalogue.surfaces), catalogue).map((p) => p.id)).not.toContain(
-    'hatch',
-  )
+  expect(listOf(twoSeater).map((p) => p.id)).not.toContain('hatch')
+  const dead = listOf(bodyNamed('hatchback'), { windows: { works: false }, seats: { works: false } })
+  expect(dead.map((p) => p.id)).not.toContain('lip')
+  expect(dead.find((p) => p.id === 'seat-slid')!.text).not.toMatch(/slid/)
+  expect(listOf(bodyNamed('hatchback')).find((p) => p.id === 'seat-slid')!.text).toMatch(/slid/)
 })
 
 it('reports what was done, what remains and why', () => {

@@ -20,7 +20,7 @@ export function reportOf(
   zone: string,
 ): Report {
   const surfaces = surfacesOf(checkIn.vehicle.body, catalogue.surfaces)
-  const places = checkListFor(checkIn.vehicle.body, surfaces, catalogue, checkIn.finish)
+  const places = checkListFor(checkIn, surfaces, catalogue)
   const attended = procedure.steps.filter((s) => s.crew > 0)
   const skipped = attended
     .filter((s) => stepState(state, s.id).status === 'skipped')

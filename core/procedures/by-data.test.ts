@@ -4,10 +4,11 @@ import { catalogue } from '#catalogue/catalogue.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { bodyNamed, carA, carB, requestFor } from '../../tests/fixtures/cars.ts'
 import { Catalogue } from './catalogue.ts'
-import { chooseWork, stainRow } from './choose.ts'
+import { chooseWork } from './choose.ts'
 import { type Difference, differenceOf } from './difference.ts'
 import { generateProcedure } from './generate.ts'
 import { settingOf } from './setting.ts'
+import { stainRow } from './stains-here.ts'
 
 const valid = (data: Catalogue) => new Ajv({ strict: false }).validate(Catalogue, data)
 

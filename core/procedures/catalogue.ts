@@ -167,6 +167,8 @@ export const HouseChoice = Type.Object(
     motion: Type.Optional(Type.Record(Text, Text)),
     /** Treatments done with water alone. */
     noProduct: Type.Optional(Type.Array(Text)),
+    /** What is put on a spot is rinsed out over the whole panel, so that it dries even. */
+    even: Type.Optional(Type.Literal(true)),
     /** Every surface of a kind is worked as its most soiled one. */
     uniform: Type.Optional(Type.Boolean()),
     /** Said with the procedure. */
@@ -236,6 +238,8 @@ export const Caution = Type.Object(
         /** Only in cars with one of these. */
         features: Type.Optional(Type.Array(Text)),
         permission: Type.Optional(Type.Object({ id: Text, granted: Type.Boolean() }, Strict)),
+        /** Not where this permission was refused: then it is not done at all. */
+        notRefused: Type.Optional(Text),
       },
       Strict,
     ),
@@ -268,6 +272,8 @@ export const WholeCar = Type.Object(
           permission: Type.Optional(Text),
           house: Type.Optional(Type.Object({ rule: Text, choice: Text }, Strict)),
           odour: Type.Optional(Type.Literal(true)),
+          /** A smell whose source nobody has found. */
+          unsourced: Type.Optional(Type.Literal(true)),
           /** Only when a lead adds it. */
           byHand: Type.Optional(Type.Literal(true)),
         },
@@ -354,6 +360,12 @@ export const CheckListPlace = Type.Object(
 )
 export type CheckListPlace = Static<typeof CheckListPlace>
 
+/** A skill. `trained`: where it is asked for nobody's word stands in for the training (trade.md §10). */
+export const Skill = Type.Object({ id: Text, name: Text, trained: Type.Optional(Type.Literal(true)) }, Strict)
+
+/** A smell. With `stain`: what its source is taken for where it is known; else the source is cleaned. */
+export const OdourKind = Type.Object({ id: Text, name: Text, stain: Type.Optional(Text) }, Strict)
+
 export const Named = Type.Object({ id: Text, name: Text }, Strict)
 
 /** Permanent damage, and how the work changes where it is. */
@@ -370,6 +382,8 @@ export const DamageKind = Type.Object(
           forbid: Type.Optional(Type.Array(Type.String({ pattern: '^[A-Z]{2}$' }))),
           rungAtMost: Type.Optional(Type.Integer({ minimum: 0, maximum: 4 })),
           advice: Type.Optional(Text),
+          /** Treatments a house rule otherwise leaves out, done here. */
+          keeps: Type.Optional(Type.Array(Text)),
         },
         Strict,
       ),
@@ -440,6 +454,18 @@ export const FunctionCheck = Type.Object(
     why: Text,
     /** Kinds of surface that cannot be reached when it does not work. */
     dead: Type.Optional(Type.Array(Text)),
+    /** What is said instead when it does not work: a treatment's motion, a permission's refusal, a caution, a place of the final check (null: none). */
+    said: Type.Optional(
+      Type.Object(
+        {
+          motion: Type.Optional(Type.Record(Text, Text)),
+          refused: Type.Optional(Type.Record(Text, Text)),
+          cautions: Type.Optional(Type.Record(Text, Text)),
+          places: Type.Optional(Type.Record(Text, Type.Union([Text, Type.Null()]))),
+        },
+        Strict,
+      ),
+    ),
   },
   Strict,
 )
@@ -452,6 +478,10 @@ export const Permission = Type.Object(
     refused: Text,
     /** Techniques that are not used without it. */
     needs: Type.Array(Type.String({ pattern: '^[A-Z]{2}$' })),
+    /** What goes without a test: no heat anywhere, nothing wet on these materials, and no rung above this one (trade.md §6). */
+    untested: Type.Optional(
+      Type.Object({ materials: Type.Array(Text), rungAtMost: Type.Integer({ minimum: 0, maximum: 4 }) }, Strict),
+    ),
   },
   Strict,
 )
@@ -502,7 +532,7 @@ export const Catalogue = Type.Object(
     features: Type.Array(Feature),
     damages: Type.Array(DamageKind),
     stops: Type.Array(Stop),
-    odours: Type.Array(Named),
+    odours: Type.Array(OdourKind),
     biohazards: Type.Array(Named),
     functions: Type.Array(FunctionCheck),
     permissions: Type.Array(Permission),
@@ -527,7 +557,7 @@ export const Catalogue = Type.Object(
     finishes: Type.Array(Finish),
     checkList: Type.Array(CheckListPlace),
     equipment: Type.Array(Named),
-    skills: Type.Array(Named),
+    skills: Type.Array(Skill),
   },
   { ...Strict, $id: 'catalogue' },
 )

@@ -1,5 +1,6 @@
-import type { Catalogue, Caution } from './catalogue.ts'
+import type { Caution } from './catalogue.ts'
 import type { CheckIn, Step } from './schema.ts'
+import type { Setting } from './setting.ts'
 
 function applies({ when }: Caution, step: Step, { permissions, vehicle }: CheckIn): boolean {
   if (when.product && !step.product) return false
@@ -7,14 +8,16 @@ function applies({ when }: Caution, step: Step, { permissions, vehicle }: CheckI
   if (when.stages && !when.stages.includes(step.stage)) return false
   if (when.equipment && !when.equipment.some((id) => step.equipment.includes(id))) return false
   if (when.features && !when.features.some((id) => vehicle.body.features?.includes(id))) return false
-  const { permission } = when
+  const { permission, notRefused } = when
+  if (notRefused && permissions[notRefused] === false) return false
   return !permission || permissions[permission.id] === permission.granted
 }
 
 /** What must be said at this step: the catalogue's cautions that apply and its product's own; the label always comes last. */
-export function cautionsFor(step: Step, checkIn: CheckIn, catalogue: Catalogue): string[] {
+export function cautionsFor(step: Step, checkIn: CheckIn, { catalogue, said }: Setting): string[] {
   const own = catalogue.products.find((p) => p.id === step.product?.id)?.cautions ?? []
   const matching = catalogue.cautions.filter((caution) => applies(caution, step, checkIn))
   const [general, specific] = [matching.filter((c) => c.when.product), matching.filter((c) => !c.when.product)]
-  return [...specific.map((c) => c.text), ...own, ...general.map((c) => c.text)]
+  const text = (caution: Caution) => said.cautions[caution.id] ?? caution.text
+  return [...specific.map(text), ...own, ...general.map(text)]
 }

@@ -4,9 +4,10 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { chanceWords, removalChance } from '#core/condition/expectation.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
 import { bodyNamed, requestFor } from '../../tests/fixtures/cars.ts'
-import { chooseWork, stainRow } from './choose.ts'
+import { chooseWork } from './choose.ts'
 import { jobP80, setUpMinutes, stepP80 } from './minutes.ts'
 import { settingOf } from './setting.ts'
+import { stainRow } from './stains-here.ts'
 
 const everything = {
   equipment: catalogue.equipment.map((e) => e.id),
@@ -37,7 +38,7 @@ describe('rungs by soil', () => {
   it.each([
     [0, []],
     [1, ['vac_seat']],
-    [2, ['vac_seat', 'lm']],
+    [2, ['vac_seat', 'lm', 'judge']],
     [3, ['vac_seat', 'prespray', 'agitate', 'hotx', 'groom']],
     [4, ['vac_seat', 'prespray', 'agitate', 'hotx', 'round2', 'groom']],
   ])('cloth seat at soil %d', (soil, treatments) =>
@@ -60,10 +61,10 @@ describe('rungs by soil', () => {
     for (const id of ['lm', 'hotx', 'enzyme', 'acid']) expect(treatments).not.toContain(id)
   })
   it.each([
-    ['synthetic-suede', ['vac_seat', 'panel', 'panel_again'], ['vac_seat', 'lm'], 'record'],
+    ['synthetic-suede', ['vac_seat', 'panel', 'panel_again'], ['vac_seat', 'lm', 'judge'], 'record'],
     ['real-suede', ['vac_seat', 'dry_brush'], ['vac_seat', 'dry_brush'], 'specialist'],
     ['uncoated-leather', ['panel'], ['panel'], 'specialist'],
-    ['wool', ['vac_seat', 'wool_lm'], ['vac_seat', 'wool_lm'], 'specialist'],
+    ['wool', ['vac_seat', 'wool_lm', 'judge'], ['vac_seat', 'wool_lm', 'judge'], 'specialist'],
   ])('%s keeps to its gentle rungs, and what they leave is told', (material, heavy, severe, code) => {
     expect(chosen(base, { soil: 3 }, material).treatments).toEqual(heavy)
     const worst = chosen(base, { soil: 4 }, material)
@@ -71,7 +72,10 @@ describe('rungs by soil', () => {
     expect(worst.residuals).toContain(code)
   })
   it('a headliner too far gone is worked once, gently, and what remains is recorded', () => {
-    expect(chosen('overhead-1.headliner', { soil: 4 })).toMatchObject({ treatments: ['bonnet'], residuals: ['record'] })
+    expect(chosen('overhead-1.headliner', { soil: 4 })).toMatchObject({
+      treatments: ['bonnet', 'judge'],
+      residuals: ['record'],
+    })
   })
   it('screens get a damp towel at most, and no dressing', () => {
     expect(chosen('dash.screen', { soil: 2 }).treatments).toEqual(['screen'])
@@ -84,12 +88,12 @@ describe('what is missing', () => {
   it('steps down a rung and says why: machine, skill', () => {
     const noMachine = { ...everything, equipment: ['vacuum', 'wet-vac'] }
     expect(chosen(base, { soil: 4 }, undefined, noMachine)).toMatchObject({
-      treatments: ['vac_seat', 'lm'],
+      treatments: ['vac_seat', 'lm', 'judge'],
       residuals: ['no-equipment'],
     })
     const noSkill = { ...everything, skills: [] as string[] }
     expect(chosen(base, { soil: 3 }, undefined, noSkill)).toMatchObject({
-      treatments: ['vac_seat', 'lm'],
+      treatments: ['vac_seat', 'lm', 'judge'],
       residuals: ['no-skill'],
     })
   })
@@ -155,6 +159,7 @@ describe('arithmetic', () => {
     expect(Object.fromEntries(work.map((w) => [w.treatment.id, w.area / surface.area]))).toEqual({
       vac_seat: 1,
       lm: 0.4,
+      judge: 1,
     })
   })
   it('set-up is paid once a machine, and not where a heavier kit stands ready', () => {

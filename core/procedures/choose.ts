@@ -1,11 +1,13 @@
-import type { Feature, Material, Surface } from '#core/cabin/schema.ts'
+import type { Material, Surface } from '#core/cabin/schema.ts'
 import type { Stain, SurfaceCondition } from '#core/condition/schema.ts'
 import { sentence } from '#core/units/format.ts'
 import { balanceOf, leftOn } from './balance.ts'
-import type { Ban, Catalogue, DamageKind, Permission, Programme, StainKind, Treatment } from './catalogue.ts'
+import type { Ban, Programme, StainKind, Treatment } from './catalogue.ts'
 import { forbiddenBy } from './forbidden.ts'
+import { type Effect, type Limits, limitsOf } from './limits.ts'
 import type { Residual } from './schema.ts'
 import type { Setting } from './setting.ts'
+import { areaOfStains, banWords, plannedFor, stainRow, stainsOf } from './stains-here.ts'
 import type { Standing } from './stops.ts'
 
 /** One treatment of one surface, before grouping into steps. `area` in m² as worked, `pace` the shop's own over the catalogue's minutes. */
@@ -23,14 +25,6 @@ export interface Work {
   skills?: readonly string[]
 }
 
-/** What holds on one surface beside its material: the car's features and what the customer refused. */
-interface Limits {
-  ceiling: number
-  forbidden: ReadonlyMap<string, string>
-  /** Other materials whose rows hold as well. */
-  also: readonly Material[]
-}
-
 /** Why something may not be done. `rule` names the catalogue's forbidden rule, where it is one. */
 export interface Refused {
   code: string
@@ -39,50 +33,7 @@ export interface Refused {
   instead?: string
 }
 
-/** What one damage of a surface changes there. */
-interface Effect {
-  name: string
-  effect: DamageKind['effects'][number]
-}
-
 const soft = new Set(['cloth', 'carpet', 'wool', 'synthetic-suede', 'headliner'])
-
-/** Stains of a surface, body fluids named as a biohazard among them. */
-export function stainsOf({ stains = [], biohazard = [] }: SurfaceCondition, catalogue: Catalogue): Stain[] {
-  const fluids = biohazard.filter(
-    (id) => catalogue.stains.some((k) => k.id === id && k.fluid) && !stains.some((s) => s.kind === id),
-  )
-  return [...stains, ...fluids.map((kind): Stain => ({ kind, age: 'fresh', attempts: 0 }))]
-}
-
-/** Square metres of a stain by its size; the whole panel is the surface. */
-const stainArea = { coin: 0.02, palm: 0.06 }
-
-/** Limits of a surface from the car's features and the permissions refused. */
-export function limitsOf(
-  surface: Surface,
-  features: readonly Feature[],
-  refused: readonly Permission[],
-  catalogue: Catalogue,
-  damages: readonly Effect[] = [],
-): Limits {
-  const forbidden = new Map<string, string>()
-  const also: Material[] = []
-  let ceiling = Number.POSITIVE_INFINITY
-  for (const feature of features)
-    for (const effect of feature.effects) {
-      if (effect.kinds.length > 0 && !effect.kinds.includes(surface.kind)) continue
-      for (const code of effect.forbid) forbidden.set(code, feature.name)
-      ceiling = Math.min(ceiling, effect.ceiling ?? Number.POSITIVE_INFINITY)
-      const material = catalogue.materials.find((m) => m.id === effect.asMaterial)
-      if (material) also.push(material)
-    }
-  for (const permission of refused)
-    for (const code of permission.needs) forbidden.set(code, `may we ${permission.question} was refused`)
-  for (const { name, effect } of damages)
-    for (const code of effect.forbid ?? []) forbidden.set(code, name.toLowerCase())
-  return { ceiling, forbidden, also }
-}
 
 const moistureWords = {
   damp: 'Damp when received.',
@@ -90,31 +41,11 @@ const moistureWords = {
   ring: 'Water ring: suspect a blocked sunroof or scuttle drain.',
 }
 
-const banWords: Record<Ban, string> = {
-  heat: 'no heat',
-  alkali: 'neutral and cool only',
-  rub: 'nothing is rubbed',
-  acid: 'no acid',
-  solvent: 'no solvent',
-  peroxide: 'no peroxide',
-}
 /** Groups of surface that soak. */
 const soaks = new Set(['carpet', 'carpet-worn', 'load'])
 const extraction = new Set(['hotx', 'hotx_carpet', 'coldx', 'spotx'])
 /** After so many failed rechecks a surface is left and what remains is recorded (trade.md §6). */
 const mostRetries = 2
-
-/** How a stain of a group is taken on a material family; undefined on the cloth and carpet that its own row is about. */
-export const stainRow = (kind: StainKind, family: string, catalogue: Catalogue) =>
-  family === 'cloth' || family === 'carpet'
-    ? undefined
-    : (catalogue.stainGroups.find((g) => g.id === kind.group)?.on.find((row) => row.families.includes(family)) ?? {
-        // A material nobody has a row for is taken as the strictest.
-        first: 'record',
-        limit: '',
-        treatments: [],
-        shift: null,
-      })
 
 /** Chooses for one surface, step by step; its fields are what the steps share. */
 class Choice {
@@ -146,9 +77,19 @@ class Choice {
     }))
   }
 
+  get isJudged(): boolean {
+    return this.limits.judged
+  }
+
   /** g/m² that may stay here. */
   get ceiling(): number {
     return Math.min(this.material.ceiling, this.limits.ceiling, ...this.limits.also.map((m) => m.ceiling))
+  }
+
+  /** Pale trim, and a house that works panels: a spot that is rinsed out alone dries to a ring. */
+  private get even(): boolean {
+    if (!soft.has(this.material.family)) return false
+    return this.limits.even || this.setting.house.some((c) => c.even)
   }
 
   private has(treatment: Treatment, ban: Ban): boolean {
@@ -194,7 +135,7 @@ class Choice {
 
   /** A stain that must stay cold, while no enzyme is planned or done. */
   private isCold(planned: readonly string[]): boolean {
-    if (planned.includes('enzyme') || this.setting.done.has(`enzyme ${this.surface.id}`)) return false
+    if (planned.includes('enzyme') || this.isDone('enzyme')) return false
     return this.stains.some(({ kind }) => kind.cold)
   }
 
@@ -221,8 +162,13 @@ class Choice {
         reason: `${treatment.name}: not on a panel with ${banned.kind.name.toLowerCase()}. Never: ${banned.kind.never}.`,
       }
     const product = setting.catalogue.products.find((p) => p.id === treatment.product?.id)
-    const family = product?.families.find((f) => material.never?.includes(f))
-    if (family) return { code: 'forbidden', reason: `${treatment.name}: ${family} never touches ${material.name}.` }
+    for (const row of [material, ...limits.also]) {
+      const family = product?.families.find((f) => row.never?.includes(f))
+      if (family) return { code: 'forbidden', reason: `${treatment.name}: ${family} never touches ${row.name}.` }
+    }
+    const untested = this.untested(treatment)
+    if (untested)
+      return { code: 'untested', reason: `${treatment.name}: ${untested} may not be tested, so it is not used.` }
     const ruled = treatment.techniques.find((code) => limits.forbidden.has(code))
     if (ruled) return { code: 'forbidden', reason: `${treatment.name}: not here (${limits.forbidden.get(ruled)}).` }
     const left = leftOn(treatment, material)
@@ -241,6 +187,16 @@ class Choice {
     return undefined
   }
 
+  /** What a refused test spot leaves out here beside its techniques: heat anywhere, and anything wet on what is always tested. */
+  private untested(treatment: Treatment): string | undefined {
+    for (const { untested } of this.setting.refused) {
+      if (!untested) continue
+      if (treatment.hot) return 'heat'
+      if (treatment.wet && untested.materials.includes(this.material.id)) return this.material.name
+    }
+    return undefined
+  }
+
   allowed = (ids: readonly string[], planned: readonly string[]) =>
     ids.map((id) => this.refusal(this.setting.treatment(id), planned)).find(Boolean)
 
@@ -249,9 +205,7 @@ class Choice {
     return this.stains.flatMap(({ kind }) => {
       if (!only(kind)) return []
       const row = stainRow(kind, this.material.family, this.setting.catalogue)
-      const own = row
-        ? [...(kind.treatments[0] === 'lift' && row.treatments.length > 0 ? ['lift'] : []), ...row.treatments]
-        : kind.treatments
+      const own = plannedFor(kind, this.material.family, this.setting.catalogue)
       if (own.length === 0) {
         const first = row?.first ?? kind.playbook[0]!
         const code = first.startsWith('stop') ? 'stop' : first.startsWith('specialist') ? 'specialist' : 'record'
@@ -273,7 +227,20 @@ class Choice {
           this.record(no.code, no.reason)
         }
       }
-      return kept
+      return this.takenOutAgain(kept)
+    })
+  }
+
+  /** What goes on comes off: where its own rinse may not be used another of its rinses is; where none may, it is not put on. */
+  private takenOutAgain(ids: readonly string[]): string[] {
+    return ids.flatMap((id) => {
+      const treatment = this.setting.treatment(id)
+      const { needs } = treatment
+      if (!needs || needs.some((rinse) => ids.includes(rinse) || this.isDone(rinse))) return [id]
+      const rinse = needs.find((other) => !this.refusal(this.setting.treatment(other), ids))
+      if (rinse) return [id, rinse]
+      this.record('rinse', `${treatment.name}: nothing that would take it out again may be used here.`)
+      return []
     })
   }
 
@@ -303,7 +270,11 @@ class Choice {
   /** The rung a surface gets: what was set for it, else its soil within the finish level. */
   level(): number {
     const { soil } = this.condition
-    const bearable = Math.min(4, ...this.effects.flatMap((e) => e.effect.rungAtMost ?? []))
+    const bearable = Math.min(
+      4,
+      ...this.effects.flatMap((e) => e.effect.rungAtMost ?? []),
+      ...this.setting.refused.flatMap((p) => p.untested?.rungAtMost ?? []),
+    )
     const set = this.setting.rungs.get(this.surface.id)
     if (set !== undefined) return Math.min(bearable, set)
     const { rungAtMost, rungAtLeast = 0, hidden } = this.setting.finish
@@ -324,10 +295,14 @@ class Choice {
     return []
   }
 
+  /** Whether an earlier version of the procedure has done it here. */
+  isDone(id: string): boolean {
+    return this.setting.done.has(`${id} ${this.surface.id}`)
+  }
+
   /** After failed rechecks: the next rung, an acid mist against what came back, or nothing more. */
   retried(programme: Programme, level: number, times: number): string[] {
-    const isDone = (id: string) => this.setting.done.has(`${id} ${this.surface.id}`)
-    const fresh = (ids: readonly string[]) => ids.filter((id) => !isDone(id))
+    const fresh = (ids: readonly string[]) => ids.filter((id) => !this.isDone(id))
     if (times > mostRetries) {
       this.record('tried', `Judged dry and failed ${times} times: left as it is, what remains is told at handover.`)
       return []
@@ -337,7 +312,7 @@ class Choice {
       if (more.length > 0 && !this.allowed(more, more)) return more
     }
     const mist = this.fitted(['acid', 'acid_out'], ['acid', 'acid_out'])
-    if (!isDone('acid') && !this.allowed(mist, mist)) return mist
+    if (!this.isDone('acid') && !this.allowed(mist, mist)) return mist
     this.record('tried', 'Judged dry and failed; no further rung is allowed here. What remains is told at handover.')
     return []
   }
@@ -345,7 +320,9 @@ class Choice {
   /** The house's own way instead of the usual one, where everything it uses may be used here; else the usual one stays. */
   swapped(ids: readonly string[]): string[] {
     const swaps = this.setting.house.flatMap((choice) => choice.swap ?? [])
+    const keeps = this.effects.flatMap((e) => e.effect.keeps ?? [])
     return ids.flatMap((id) => {
+      if (keeps.includes(id)) return [id]
       const swap = swaps.find((s) => s.treatment === id && (s.families?.includes(this.material.family) ?? true))
       if (!swap) return [id]
       const use = this.fitted(swap.use, [...ids, ...swap.use])
@@ -371,6 +348,11 @@ class Choice {
           w !== most &&
           !(needs.has(w.treatment.id) && !kept.some((k) => k !== most && k.treatment.needs?.includes(w.treatment.id))),
       )
+      // What was put on for it to pull out goes with it; a wet vacuum takes its place where that may be.
+      const has = new Set(kept.map((w) => w.treatment.id))
+      kept = kept.filter(({ treatment: { needs } }) => !needs || needs.some((id) => has.has(id) || this.isDone(id)))
+      const gentler = extraction.has(most.treatment.id) && !has.has('lm') ? this.fitted(['lm'], []) : []
+      if (!this.allowed(gentler, gentler)) kept = [...kept, ...gentler.map((id) => this.work(id, this.programme))]
       this.record(
         'moisture-ceiling',
         `${most.treatment.name} would leave more water than the ${this.ceiling} g/m² that may stay here.`,
@@ -391,9 +373,10 @@ class Choice {
       surface: this.surface,
       material: this.material,
       condition: this.condition,
-      area: treatment.spots
-        ? this.spotArea(id)
-        : this.surface.area * (treatment.share ?? 1) * this.extent(treatment, programme),
+      area:
+        treatment.spots && !(this.even && treatment.clears)
+          ? this.spotArea(id)
+          : this.surface.area * (treatment.share ?? 1) * this.extent(treatment, programme),
       pace: this.setting.rates[id] ?? 1,
       ...this.why(id),
     }
@@ -402,11 +385,7 @@ class Choice {
   /** The stains a treatment is done for. */
   private why(id: string): Pick<Work, 'stains'> {
     const stains = this.stains
-      .filter(
-        ({ kind }) =>
-          (stainRow(kind, this.material.family, this.setting.catalogue)?.treatments ?? kind.treatments).includes(id) ||
-          (id === 'lift' && kind.treatments[0] === 'lift'),
-      )
+      .filter(({ kind }) => plannedFor(kind, this.material.family, this.setting.catalogue).includes(id))
       .map(({ stain }) => stain)
     return stains.length > 0 ? { stains } : {}
   }
@@ -416,11 +395,7 @@ class Choice {
     const { area } = this.surface
     const stains = this.why(id).stains ?? []
     if (stains.length === 0) return area
-    const sizes = stains.map((s) => (s.size === 'coin' || s.size === 'palm' ? stainArea[s.size] : area))
-    return Math.min(
-      area,
-      sizes.reduce((a, b) => a + b, 0),
-    )
+    return areaOfStains(stains, area)
   }
 
   private extent(treatment: Treatment, programme: Programme | undefined): number {
@@ -450,16 +425,24 @@ function companions(
 }
 
 /** What a trained person does where a finding stops and the crew takes it on: that, and nothing else before it is cleared. */
-function takenOn(choice: Choice, { rule, because }: Standing): Work[] {
+function takenOn(choice: Choice, { rule }: Standing): Work[] {
   const ids = rule.work ? choice.fitted(rule.work, rule.work) : choice.forStains((kind) => kind.fluid === true)
   const work: Work[] = []
   for (const id of new Set([...ids, 'judge'])) {
-    if (choice.setting.done.has(`${id} ${choice.surface.id}`)) continue
+    if (choice.isDone(id)) continue
     const no = choice.refusal(choice.setting.treatment(id), ids)
     if (no) choice.record(no.code, no.reason)
-    else work.push({ ...choice.work(id, choice.programme), skills: rule.skill ? [rule.skill] : [] })
+    else {
+      const made = choice.work(id, choice.programme)
+      // Trained hands do all of it before the ordinary work comes near.
+      const stage = made.treatment.stage === 'wet' ? 'fluids' : made.stage
+      work.push({ ...made, stage, skills: rule.skill ? [rule.skill] : [] })
+    }
   }
-  choice.record('held', `${sentence(rule.name)}: nothing else is done here before it is cleared (${because}).`)
+  choice.record(
+    'held',
+    `${sentence(rule.name)}: treated by trained hands; whatever else is to be done here follows when it is cleared.`,
+  )
   return work
 }
 
@@ -485,13 +468,13 @@ export function chooseWork(
     choice.record('held', `Held: ${standing.rule.name}, ${standing.because}. No work here before it is cleared.`)
     return nothing
   }
+  if (setting.covered.has(surface.zone)) {
+    choice.record('covered', 'A child seat stays here: what is under and behind it is not done.')
+    return nothing
+  }
   if (choice.effects.some((e) => e.effect.rungAtMost === 0)) return nothing
   const { soil, sand = 0 } = condition
-  if (
-    condition.moisture === 'soaked' &&
-    soaks.has(surface.group) &&
-    !drained.every((id) => setting.done.has(`${id} ${surface.id}`))
-  ) {
+  if (condition.moisture === 'soaked' && soaks.has(surface.group) && !drained.every((id) => choice.isDone(id))) {
     choice.record(
       'soaked',
       'Soaked: water out, underlay lifted, dried for days and looked at again; only then its soil.',
@@ -508,6 +491,8 @@ export function chooseWork(
     choice.record('left-out', 'Left out of this procedure by the lead or for time.')
     return nothing
   }
+  if (level < soil && setting.refused.some((p) => p.untested && p.untested.rungAtMost < soil))
+    choice.record('untested', 'May not be tested on an unseen spot: no firmer than that; what soil it leaves is told.')
   const { programme } = choice
   if (!programme) {
     choice.record('specialist', `No way of working ${material.name} here is known: specialist.`)
@@ -523,7 +508,8 @@ export function chooseWork(
   const times = setting.retries[surface.id] ?? 0
   if (times > 0) ids.push(...choice.retried(programme, level, times))
   ids.push(...choice.fitted(forStains, forStains))
-  if (ids.some((id) => extraction.has(id))) ids = ids.filter((id) => id !== 'lm')
+  // What is extracted needs no wet vacuum beside it.
+  if (ids.some((id) => extraction.has(id))) ids = ids.filter((id) => id !== 'lm' && id !== 'neutral_lm')
   if (hair > 0) ids.push('hair')
   if (sand > 0) ids.push(...choice.fitted(['sand'], ids))
   ids.push(...companions(programme, surface, soil, level, ids))
@@ -538,12 +524,20 @@ export function chooseWork(
         'stain',
         `${kind.name} rules this panel: ${banWords[ban]}; what soil that leaves is told. Never: ${kind.never}.`,
       )
-  if ((choice.stains.length > 0 || times > 0) && !ids.includes('groom')) ids.push('judge')
+  // What was wet is judged when dry, and what hides soil in raking light.
+  const judged =
+    choice.stains.length > 0 ||
+    times > 0 ||
+    ids.some((id) => setting.treatment(id).dries || (choice.isJudged && setting.treatment(id).wet))
+  if (judged && !ids.includes('groom')) ids.push('judge')
   if (setting.held.noDust) ids = ids.filter((id) => id !== 'dust')
   const work: Work[] = []
   for (const id of new Set(ids)) {
-    if (setting.finish.drop.includes(id) || setting.done.has(`${id} ${surface.id}`)) continue
-    const no = choice.refusal(setting.treatment(id), ids)
+    const treatment = setting.treatment(id)
+    // What is wetted again is judged again.
+    const isAgain = treatment.stage === 'recheck' && work.some((w) => w.treatment.wet)
+    if (setting.finish.drop.includes(id) || (choice.isDone(id) && !isAgain)) continue
+    const no = choice.refusal(treatment, ids)
     // Dressing that a material does not want is simply not done; anything else left out is told.
     if (no) {
       if (id !== 'dress') choice.record(no.code, no.reason)
@@ -556,6 +550,7 @@ export function chooseWork(
 
 /** No work of any kind where a finding stops, by any door. */
 function heldHere(surface: Surface, setting: Setting): Refused | undefined {
+  if (setting.covered.has(surface.zone)) return { code: 'covered', reason: 'A child seat stays there.' }
   const standing = setting.held.by.get(surface.id)
   return (
     standing && {

@@ -1,8 +1,8 @@
 import type { Surface } from '#core/cabin/schema.ts'
 import { chanceWords, removalChance } from '#core/condition/expectation.ts'
 import type { Catalogue } from './catalogue.ts'
-import { stainRow } from './choose.ts'
 import type { CheckIn, Procedure } from './schema.ts'
+import { stainRow } from './stains-here.ts'
 
 /**
  * What the customer is told before: for every stain and damage the chance of full removal, in percent and in words.

@@ -17,7 +17,8 @@ import { byHandRule, placeByHand } from './placing.ts'
 import { referenceFaults } from './references.ts'
 import type { Procedure, ProcedureRequest, Residual, Step, StepLink } from './schema.ts'
 import { meetings } from './sequences.ts'
-import { settingOf, uniform } from './setting.ts'
+import { deadOf, settingOf, uniform } from './setting.ts'
+import { withSources } from './smells.ts'
 import {
   type Draft,
   type Drafting,
@@ -94,12 +95,13 @@ export function reviewProcedure(request: ProcedureRequest, catalogue: Catalogue)
 
 function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: ReadonlySet<number>): Procedure {
   const finish = request.finish ?? request.checkIn.finish
-  const checkIn = finish ? { ...request.checkIn, finish } : request.checkIn
-  const impossible = bodyFaults(checkIn.vehicle.body, '/checkIn/vehicle/body')
+  const impossible = bodyFaults(request.checkIn.vehicle.body, '/checkIn/vehicle/body')
   if (impossible.length > 0) throw new BadInput(impossible)
-  const surfaces = surfacesOf(checkIn.vehicle.body, catalogue.surfaces)
+  const surfaces = surfacesOf(request.checkIn.vehicle.body, catalogue.surfaces)
   const unknown = referenceFaults(request, surfaces, catalogue)
   if (unknown.length > 0) throw new BadInput(unknown)
+  const seen = finish ? { ...request.checkIn, finish } : request.checkIn
+  const checkIn = { ...seen, condition: withSources(seen.condition, seen.odours ?? [], catalogue) }
   const plain = settingOf({ ...request, checkIn }, catalogue)
   const stops = standingStops({ ...request, checkIn }, surfaces, plain)
   const setting = { ...plain, held: heldIn(stops) }
@@ -107,11 +109,9 @@ function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: Readon
   const condition = setting.house.some((c) => c.uniform) ? uniform(checkIn.condition, surfaces) : checkIn.condition
   const soil = carSoil(surfaces, condition)
   const severe = soil >= 4
-  const drafting: Drafting = { setting, request, surfaces, soil, severe }
+  const drafting: Drafting = { setting, request: { ...request, checkIn }, surfaces, soil, severe }
 
-  const dead = new Set(
-    catalogue.functions.flatMap((f) => (checkIn.functions?.[f.id]?.works === false ? (f.dead ?? []) : [])),
-  )
+  const dead = new Set(deadOf(checkIn, catalogue).flatMap((f) => f.dead ?? []))
   const chosen = surfaces
     .filter(
       (surface) => !setting.sold || setting.sold.groups.includes(surface.group) || setting.held.by.has(surface.id),
@@ -136,11 +136,18 @@ function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: Readon
   const setUps = setUpMinutes(catalogue.treatments.filter((t) => used.has(t)))
   const stepsOfWork = workedSteps(worked.works, drafting)
   const overAlready = new Set(kept.map((s) => s.id))
+  // What is wetted anew is refitted anew, and whatever is done anew is looked at once more.
+  const again = new Set([
+    ...(stepsOfWork.some((s) => s.dries) ? ['refit', 'odour'] : []),
+    ...(stepsOfWork.length > 0 ? ['final'] : []),
+  ])
+  const isDue = (id: string) => {
+    const { stage, protected: once } = catalogue.wholeCar.find((w) => w.id === id)!
+    return !overAlready.has(`${id}:car`) || (again.has(stage) && !(stage === 'odour' && once))
+  }
   const fresh = [
     ...stops.map((stop) => stopStep(stop, drafting)),
-    ...worked.rows
-      .filter((id) => !overAlready.has(`${id}:car`))
-      .flatMap((id) => wholeCarStep(id, sum(setUps.map((u) => u.minutes)), drafting) ?? []),
+    ...worked.rows.filter(isDue).flatMap((id) => wholeCarStep(id, sum(setUps.map((u) => u.minutes)), drafting) ?? []),
     ...stepsOfWork,
     ...dryingSteps(stepsOfWork, worked.works, doorsAndBlower, drafting),
   ].map((s) => (worked.byHand.has(s.id) ? { ...s, byHand: true as const } : s))
@@ -153,7 +160,7 @@ function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: Readon
     if (step.kept) return step
     return {
       ...step,
-      cautions: step.stop ? step.cautions : cautionsFor(step, checkIn, catalogue),
+      cautions: step.stop ? step.cautions : cautionsFor(step, checkIn, setting),
       why: reasonsOf(step, placed.links, whyMoved.get(step.id), catalogue),
     }
   })

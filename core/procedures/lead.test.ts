@@ -18,8 +18,10 @@ import {
   outDryJudged,
   stopped,
   under,
+  unsaid,
+  wholePanel,
 } from '../../tests/support/lead.ts'
-import { generateProcedure } from './generate.ts'
+import { generateProcedure, reviewProcedure } from './generate.ts'
 import type { ProcedureRequest } from './schema.ts'
 
 // Cars a seasoned lead would judge, with what must and must not be there, where, in which order. Expectations by hand, from the handbook.
@@ -50,6 +52,10 @@ const stain = (kind: string, more: Partial<Stain> = {}): Stain => ({
 const base = 'seat-1l.seat-base'
 const rear = 'seat-2l.seat-base'
 const foot = 'foot-1l.carpet'
+const areaOf = (id: string) => surfacesOf(bodyNamed('hatchback'), catalogue.surfaces).find((s) => s.id === id)!.area
+const smell = (kind: string, at: string[]) => (r: ProcedureRequest) => {
+  r.checkIn.odours = [{ kind, level: 2, source: '', at }]
+}
 const untrained = (r: ProcedureRequest) => {
   r.skills = catalogue.skills.map((s) => s.id).filter((id) => id !== 'biohazard')
 }
@@ -62,11 +68,17 @@ const cars: [string, Car, Check[]][] = [
     [
       (s) => s.stops.length === 0 && 'no stop',
       liftedFirst(base, 'seat-1l'),
-      order(base, 'lift', 'enzyme', 'takenOut', 'dry'),
+      order(base, 'lift', 'enzyme', 'takenOut', 'disinfect', 'dry'),
       outDryJudged(base, 'enzyme'),
+      outDryJudged(base, 'disinfect'),
       never(base, 'heat', 'vacuum', 'rub', 'alkali'),
       done(rear, 'vacuum'),
     ],
+  ],
+  [
+    'vomit on real suede: nothing is disinfected there, and it is said',
+    { body: { materials: { seat: 'real-suede' } }, marks: { [base]: { stains: [stain('vomit')] } } },
+    [never(base, 'disinfect', 'enzyme', 'heat'), left(base)],
   ],
   [
     'vomit named as a biohazard is the same car',
@@ -76,7 +88,12 @@ const cars: [string, Car, Check[]][] = [
   [
     'blood on leather: cold and neutral, no enzyme',
     { body: { materials: { seat: 'coated-leather' } }, marks: { [base]: { stains: [stain('blood')] } } },
-    [(s) => s.stops.length === 0 && 'no stop', liftedFirst(base, 'seat-1l'), never(base, 'enzyme', 'heat', 'vacuum')],
+    [
+      (s) => s.stops.length === 0 && 'no stop',
+      liftedFirst(base, 'seat-1l'),
+      order(base, 'lift', 'disinfect', 'judge'),
+      never(base, 'enzyme', 'heat', 'vacuum'),
+    ],
   ],
   [
     'urine in the carpet: enzyme out before acid, acid out, no steam, no hot water',
@@ -113,6 +130,11 @@ const cars: [string, Car, Check[]][] = [
       left('foot-2l.carpet'),
       done('dash.dash-top', 'alkali'),
     ],
+  ],
+  [
+    'loose glass in a footwell: nobody’s hands in, never blown, what touches it is held',
+    { marks: { [foot]: { biohazard: ['loose-glass'] } } },
+    [stopped([foot, 'seat-1l.seat-base', 'foot-1l.mat']), nowhere('air'), left(foot), done(rear, 'vacuum')],
   ],
   [
     'one needle holds every gap, pocket and under-seat place of the car, before the walk-round',
@@ -204,6 +226,11 @@ const cars: [string, Car, Check[]][] = [
     },
     [stopped([foot]), left(foot), done('seat-2l.seat-base', 'vacuum')],
   ],
+  [
+    'a flooded floor is a specialist’s, the rest goes on',
+    { marks: { [foot]: { biohazard: ['flood'] } } },
+    [stopped([foot]), left(foot), (s) => !s.stops[0]?.stop.specialist && 'not a specialist’s', done(rear, 'vacuum')],
+  ],
   // §2 A stain rules its panel
   ...[1, 3].flatMap((soil): [string, Car, Check[]][] => [
     [
@@ -257,6 +284,55 @@ const cars: [string, Car, Check[]][] = [
     { soil: 0, marks: { [rear]: { soil: 0, stains: [stain('egg-milk', { age: 'old' })] } } },
     [outDryJudged(rear, 'enzyme'), never(rear, 'heat')],
   ],
+  // Smells become steps where they have a source
+  [
+    'a smell of milk from the rear seat: enzyme there, out, dried, judged; the car aired afterwards',
+    { soil: 1, change: smell('milk', [rear]) },
+    [
+      order(rear, 'enzyme', 'takenOut', 'dry', 'judge'),
+      never(rear, 'heat'),
+      (s) => {
+        const air = s.steps.findIndex((x) => x.treatment === 'air_smell')
+        const dry = s.steps.findIndex((x) => x.treatment === 'dry')
+        return (air < 0 || air < dry) && 'not aired after it is dry'
+      },
+    ],
+  ],
+  [
+    'a smell of food from a footwell: enzyme there',
+    { soil: 1, change: smell('food', [foot]) },
+    [order(foot, 'enzyme', 'takenOut', 'judge'), never(foot, 'heat')],
+  ],
+  [
+    'an unknown smell: what it comes from is blotted cool, nothing hot and nothing strong',
+    { soil: 3, change: smell('unknown', [rear]) },
+    [never(rear, 'heat', 'acid', 'solvent', 'alkali'), done(rear, 'lift')],
+  ],
+  [
+    'a smell of urine is a fluid: trained hands only',
+    { soil: 1, change: smell('urine', [rear]) },
+    [(s) => s.stops.length === 0 && 'no stop', order(rear, 'lift', 'enzyme', 'takenOut', 'disinfect', 'dry')],
+  ],
+  [
+    'smoke in a headliner that looks clean: it is cleaned all the same, no enzyme',
+    { soil: 0, change: smell('smoke', ['overhead-1.headliner']) },
+    [
+      never('overhead-1.headliner', 'enzyme'),
+      (s) => !s.on('overhead-1.headliner').some((w) => w.treatment === 'blot') && 'the source is not cleaned',
+      (s) => s.steps.some((x) => x.treatment === 'find_source') && 'looks for a source that is known',
+    ],
+  ],
+  [
+    'a smell without a source: somebody looks for it, after the clear-out',
+    { soil: 1, change: smell('milk', []) },
+    [
+      nowhere('enzyme'),
+      (s) => {
+        const [clear, find] = ['clear_out', 'find_source'].map((t) => s.steps.findIndex((x) => x.treatment === t))
+        return (find! < 0 || find! < clear!) && 'nobody looks for the source'
+      },
+    ],
+  ],
   // §3 Damage, features, dead functions
   [
     'cracked leather is worked as bare leather',
@@ -274,6 +350,60 @@ const cars: [string, Car, Check[]][] = [
     'a torn seat gets low moisture at most, no extraction, no stiff brush',
     { soil: 4, marks: { [base]: { damage: [{ kind: 'tear' }] } } },
     [never(base, 'heat', 'rub'), (s) => s.on(base).some((w) => w.treatment === 'coldx') && 'extracted'],
+  ],
+  [
+    'carpet worn through is not extracted and not scrubbed',
+    { soil: 4, marks: { [foot]: { damage: [{ kind: 'worn-through' }] } } },
+    [never(foot, 'heat', 'rub'), (s) => s.on(foot).some((w) => w.treatment === 'coldx') && 'extracted'],
+  ],
+  [
+    'a crack in leather: bare leather from there on',
+    { soil: 4, body: { materials: { seat: 'coated-leather' } }, marks: { [base]: { damage: [{ kind: 'crack' }] } } },
+    [never(base, 'steam', 'rub', 'alkali')],
+  ],
+  [
+    'sticky soft-touch is damped once and never dressed',
+    {
+      soil: 3,
+      body: { materials: { trim: 'soft-touch' } },
+      marks: { 'dash.dash-top': { damage: [{ kind: 'sticky-coating' }] } },
+    },
+    [
+      never('dash.dash-top', 'rub', 'alkali'),
+      (s) => s.on('dash.dash-top').some((w) => w.treatment === 'dress') && 'dressed',
+      left('dash.dash-top'),
+    ],
+  ],
+  [
+    'lifting film on a window: a damp towel, no alcohol',
+    { marks: { 'door-1l.glass-side': { damage: [{ kind: 'delaminated' }] } } },
+    [
+      (s) => s.on('door-1l.glass-side').some((w) => w.product?.id === 'glass-cleaner') && 'alcohol on lifting film',
+      (s) => s.on('door-1l.glass-side').length === 0 && 'not cleaned at all',
+    ],
+  ],
+  [
+    'film on the side glass meets no alcohol',
+    { body: { features: ['window-film'] } },
+    [
+      (s) => s.on('door-1l.glass-side').some((w) => w.product?.id === 'glass-cleaner') && 'alcohol on film',
+      (s) => s.on('door-1l.glass-side').length === 0 && 'not cleaned at all',
+    ],
+  ],
+  [
+    'pillars over roof airbags are not scrubbed or treated strongly',
+    { soil: 4, body: { features: ['roof-airbags'] } },
+    [never('pillar-1.pillar', 'rub'), (s) => s.on('pillar-1.pillar').length === 0 && 'not cleaned at all'],
+  ],
+  [
+    'gum on a coated seat that is young: no solvent, and it is said',
+    { body: { features: ['young-coating'] }, marks: { [base]: { stains: [stain('gum')] } } },
+    [never(base, 'solvent'), left(base)],
+  ],
+  [
+    'a car that goes on to a paint shop: nothing is dressed',
+    { body: { features: ['paint-bound'], materials: { seat: 'coated-leather' } } },
+    [(s) => s.steps.some((x) => ['dress', 'leather_protect'].includes(x.treatment)) && 'silicone in a paint-bound car'],
   ],
   [
     'a sagging headliner is dabbed',
@@ -305,11 +435,101 @@ const cars: [string, Car, Check[]][] = [
       under('seat-1l.bolster-outer', 60),
     ],
   ],
+  [
+    'only where faded: the faded dash is dressed, nothing else',
+    {
+      marks: { 'dash.dash-top': { damage: [{ kind: 'sun-fade' }] } },
+      change: (r) => {
+        r.houseRules = { 'plastics-finish': 'faded' }
+      },
+    },
+    [
+      (s) => {
+        const dressed = s.steps.filter((x) => x.treatment === 'dress').flatMap((x) => x.surfaces)
+        return dressed.join() !== 'dash.dash-top' && `dressed: ${dressed.join() || 'nothing'}`
+      },
+    ],
+  ],
+  [
+    'a coffee spot on a pale seat: rinsed out over the whole panel, so that it dries even',
+    {
+      soil: 1,
+      body: { features: ['pale'] },
+      marks: { [base]: { stains: [stain('tannin', { size: 'coin' })] } },
+      change: (r) => {
+        r.houseRules = { 'spot-or-panel': 'spot' }
+      },
+    },
+    [wholePanel(base, areaOf(base), 'acid_out')],
+  ],
+  [
+    'the same spot where the house works spots: only the spot',
+    {
+      soil: 1,
+      marks: { [base]: { stains: [stain('tannin', { size: 'coin' })] } },
+      change: (r) => {
+        r.houseRules = { 'spot-or-panel': 'spot' }
+      },
+    },
+    [(s) => typeof wholePanel(base, areaOf(base), 'acid_out')(s) !== 'string' && 'the whole panel is rinsed'],
+  ],
+  [
+    'what was wetted is judged dry, whatever it was; dark leather in raking light',
+    { body: { features: ['dark'], materials: { seat: 'coated-leather' } } },
+    [done(base, 'judge'), order('foot-1l.carpet', 'dry', 'judge')],
+  ],
+  [
+    'a dead seat is not slid both ways',
+    {
+      change: (r) => {
+        r.checkIn.functions = { seats: { works: false } }
+        r.checkIn.permissions['seats-out'] = false
+      },
+    },
+    [unsaid(/slid/i)],
+  ],
+  [
+    'a child seat that stays in holds its place',
+    {
+      body: { features: ['child-seat'] },
+      change: (r) => {
+        r.checkIn.permissions['child-seat'] = false
+        r.checkIn.childSeats = ['seat-2l']
+      },
+    },
+    [(s) => s.on(rear).length > 0 && 'worked under the child seat', left(rear), done('seat-2r.seat-base', 'vacuum')],
+  ],
+  [
+    'a refused test spot removes what needs one, and the words',
+    {
+      soil: 4,
+      change: (r) => {
+        r.checkIn.permissions['test-spot'] = false
+      },
+      marks: { [base]: { stains: [stain('tannin')] }, [foot]: { stains: [stain('gum')] } },
+    },
+    [nowhere('acid', 'solvent', 'heat', 'steam'), unsaid(/\btest on a hidden/i), left(base), left(foot)],
+  ],
+  [
+    'a refused test spot leaves wool and suede dry',
+    {
+      body: { materials: { seat: 'synthetic-suede' } },
+      change: (r) => {
+        r.checkIn.permissions['test-spot'] = false
+      },
+    },
+    [(s) => s.on(base).some((w) => w.applied > 0) && 'wetted without a test', done(base, 'vacuum'), left(base)],
+  ],
   // §4 Sums
   [
     'heated seats at soil 4 stay under 250 by the sum',
     { soil: 4, body: { features: ['heated-seats'] } },
     [under(base, 250)],
+  ],
+  [
+    'an occupant sensor under the seat at soil 4: under 120 by the sum, no heat',
+    { soil: 4, body: { features: ['occupant-sensor'] } },
+    [under(base, 120), never(base, 'heat')],
   ],
   [
     'ventilated seats at soil 3 with milk stay under 120 by the sum',
@@ -348,8 +568,156 @@ const cars: [string, Car, Check[]][] = [
   ],
 ]
 
+/** What a stain's own row says is never done with it on cloth, at soil 3 (handbook C3), and what its treatment has to contain. */
+const onCloth: [kind: string, never: Parameters<typeof never>[1][], has: Parameters<typeof never>[1][]][] = [
+  ['tannin', ['alkali', 'heat'], ['acid', 'takenOut']],
+  ['milk-drink', ['heat'], ['lift', 'enzyme', 'takenOut']],
+  ['sugar', [], ['lift', 'takenOut']],
+  ['food-dye', ['alkali', 'heat'], ['acid', 'takenOut']],
+  ['food-oil', ['solvent'], ['lift', 'takenOut']],
+  ['rail-grease', [], ['lift', 'solvent', 'takenOut']],
+  ['blood', ['heat', 'rub', 'alkali'], ['lift', 'enzyme', 'takenOut', 'disinfect']],
+  ['egg-milk', ['heat'], ['lift', 'enzyme', 'takenOut']],
+  ['vomit', ['heat', 'rub', 'alkali'], ['lift', 'enzyme', 'takenOut', 'disinfect']],
+  ['urine', ['heat', 'rub', 'alkali'], ['lift', 'enzyme', 'takenOut', 'acid', 'disinfect']],
+  ['turmeric', ['alkali', 'heat'], ['lift', 'acid', 'takenOut']],
+  ['denim', ['heat', 'rub'], ['takenOut']],
+  ['ball-pen', ['heat'], ['solvent', 'takenOut']],
+  ['marker', ['heat'], ['solvent', 'takenOut']],
+  ['make-up', ['heat', 'rub'], ['lift', 'solvent', 'takenOut']],
+  ['sunscreen', [], ['lift', 'takenOut']],
+  ['wax', ['heat'], ['lift', 'solvent', 'takenOut']],
+  ['crayon', ['heat'], ['lift', 'solvent', 'takenOut']],
+  ['gum', ['heat'], ['lift', 'solvent', 'takenOut']],
+  ['tar', [], ['lift', 'solvent', 'takenOut']],
+  ['nail-varnish', ['heat'], ['lift', 'solvent', 'takenOut']],
+  ['water-paint', [], ['takenOut']],
+  ['mud', ['rub'], ['vacuum', 'takenOut']],
+  ['rust', ['alkali', 'heat'], ['acid', 'takenOut']],
+  ['salt', [], ['vacuum', 'takenOut', 'acid']],
+  ['water-ring', ['alkali', 'heat'], ['takenOut']],
+  ['browning', ['alkali', 'heat'], ['acid']],
+  ['residue', ['alkali'], ['takenOut', 'acid']],
+  ['powder', ['rub'], ['vacuum', 'takenOut']],
+  ['soot', ['rub'], ['vacuum']],
+  ['coolant', [], ['lift', 'takenOut']],
+  ['unknown', ['heat', 'alkali', 'acid', 'solvent'], ['lift']],
+]
+const stained = ([kind, nevers, has]: (typeof onCloth)[number]): [string, Car, Check[]] => [
+  `${kind} on a cloth seat at soil 3`,
+  { soil: 3, marks: { [base]: { stains: [stain(kind)] } } },
+  [never(base, ...nevers), done(base, ...has, 'judge')],
+]
+/** After the trained hand: what soil work remains is still cold, neutral and gentle. */
+const cleared = (kind: string): [string, Car, Check[]] => [
+  `${kind} at soil 3, after it was cleared`,
+  {
+    soil: 3,
+    marks: { [base]: { stains: [stain(kind)] } },
+    change: (r) => {
+      r.cleared = ['stop:fluid:seat-1l']
+    },
+  },
+  [never(base, 'heat', 'rub', 'alkali'), done(base, 'vacuum', 'takenOut')],
+]
+const all = [...cars, ...onCloth.map(stained), ...['blood', 'vomit', 'urine'].map(cleared)]
+
+/** The first car that a lead would send back if the catalogue were this one. */
+const sentBack = (other: typeof catalogue): string | undefined =>
+  all.find(([, car, checks]) => {
+    try {
+      return complaints(generateProcedure(request(car), other), checks).length > 0
+    } catch {
+      return true
+    }
+  })?.[0]
+
+/** What a lead may not add by hand because of one thing alone: a feature, or a damage where it is. */
+const notAdded: [what: string, without: Car, with_: Car, treatment: string, surface: string][] = [
+  ...(
+    [
+      ['heated-wheel', 'steam_leather', 'dash.wheel-front'],
+      ['powered-seats', 'steam', 'seat-1l.under-seat'],
+      ['high-voltage', 'steam', 'seat-1l.under-seat'],
+      ['loose-wiring', 'lm', 'seat-1l.under-seat'],
+    ] as const
+  ).map(([feature, treatment, surface]): (typeof notAdded)[number] => [
+    feature,
+    { soil: 3 },
+    { soil: 3, body: { features: [feature] } },
+    treatment,
+    surface,
+  ]),
+  [
+    'sticky-coating',
+    { soil: 3, body: { materials: { trim: 'soft-touch' } } },
+    {
+      soil: 3,
+      body: { materials: { trim: 'soft-touch' } },
+      marks: { 'dash.dash-top': { damage: [{ kind: 'sticky-coating' }] } },
+    },
+    'pad',
+    'dash.dash-top',
+  ],
+]
+const byHandOnly = new Set(notAdded.map(([what]) => what))
+
+describe('every row is needed: without it a lead sends a car back', () => {
+  const rows: [string, typeof catalogue][] = [
+    ...catalogue.stops.map((row): [string, typeof catalogue] => [
+      `stop ${row.id}`,
+      { ...catalogue, stops: catalogue.stops.filter((s) => s !== row) },
+    ]),
+    ...catalogue.stains
+      .filter((row) => row.bans.length > 0 && row.treatments.length > 0)
+      .map((row): [string, typeof catalogue] => [
+        `what ${row.id} bans`,
+        { ...catalogue, stains: catalogue.stains.map((s) => (s === row ? { ...s, bans: [] } : s)) },
+      ]),
+    ...catalogue.damages
+      .filter((row) => row.effects.length > 0 && !byHandOnly.has(row.id))
+      .map((row): [string, typeof catalogue] => [
+        `what ${row.id} changes`,
+        { ...catalogue, damages: catalogue.damages.map((d) => (d === row ? { ...d, effects: [] } : d)) },
+      ]),
+    ...catalogue.features
+      .filter((row) => row.effects.length > 0 && !byHandOnly.has(row.id))
+      .map((row): [string, typeof catalogue] => [
+        `what ${row.id} changes`,
+        { ...catalogue, features: catalogue.features.map((f) => (f === row ? { ...f, effects: [] } : f)) },
+      ]),
+    ...catalogue.odours
+      .filter((row) => row.stain)
+      .map((row): [string, typeof catalogue] => [
+        `what ${row.id} is taken for`,
+        { ...catalogue, odours: catalogue.odours.map((o) => (o === row ? { id: o.id, name: o.name } : o)) },
+      ]),
+    ...catalogue.functions
+      .filter((row) => row.dead ?? row.said?.motion)
+      .map((row): [string, typeof catalogue] => [
+        `a dead ${row.id}`,
+        {
+          ...catalogue,
+          functions: catalogue.functions.map((f) => (f === row ? { id: f.id, name: f.name, why: f.why } : f)),
+        },
+      ]),
+  ]
+  it.each(rows)('%s', (_, other) => {
+    expect(sentBack(other)).toBeDefined()
+  })
+  it.each(notAdded)('%s stands alone in the way of a step added by hand', (_, without, with_, treatment, surface) => {
+    const refusedIn = (car: Car) => {
+      const asked = request(car)
+      asked.edits = [{ do: 'add', treatment, zoneGroup: 'car', surfaces: [surface] }]
+      return reviewProcedure(asked, catalogue).findings.filter((f) => f.grade === 'forbidden')
+    }
+    expect(refusedIn(without)).toEqual([])
+    expect(refusedIn(with_)).toHaveLength(1)
+  })
+})
+
 describe('a sheet a lead would sign', () => {
-  it.each(cars)('%s', (_, car, checks) => {
+  it.each(all)('%s', (_, car, checks) => {
     const procedure = generateProcedure(request(car), catalogue)
     expect(complaints(procedure, checks)).toEqual([])
   })

@@ -13,11 +13,17 @@ export function notesOf({ checkIn, timeLimit, standard }: ProcedureRequest, sett
     ...(sold ? [`Sold: ${sold.name}. Marked surfaces outside it are not worked.`] : []),
     ...features.map((f) => `${f.name}: ${f.note}`),
     ...house.flatMap((c) => c.note ?? []),
-    ...refused.map((p) => `Refused, may we ${p.question} ${p.refused}`),
+    ...refused.map((p) => `Refused, may we ${p.question} ${setting.said.refused[p.id] ?? p.refused}`),
+    ...(refused.some((p) => p.id === 'child-seat') &&
+    setting.car.features.has('child-seat') &&
+    setting.covered.size === 0
+      ? ['Where the child seat stands was not written down: mark it at check-in, nothing is done under it.']
+      : []),
     ...(checkIn.odours ?? []).map((o) => {
       const name = catalogue.odours.find((k) => k.id === o.kind)!.name
       const source = o.source ? `, suspected from ${o.source}` : ''
-      return `Smell: ${name.toLowerCase()}, ${levels[o.level]}${source}. Source first, then clean, dry and air.`
+      const first = o.at?.length ? 'Its source is worked' : 'Its source is looked for'
+      return `Smell: ${name.toLowerCase()}, ${levels[o.level]}${source}. ${first} first, then clean, dry and air.`
     }),
     ...(checkIn.belongings.some((b) => b.fate === 'hazard' && !b.cleared)
       ? ['A hazardous find is not cleared: hands off, the lead decides.']

@@ -63,13 +63,21 @@ export function referenceFaults(
   for (const [i, id] of (body.features ?? []).entries())
     if (!has(catalogue.features, id))
       faults.push({ pointer: `/checkIn/vehicle/body/features/${i}`, message: `Unknown feature "${id}".` })
-  for (const [i, odour] of (checkIn.odours ?? []).entries())
+  for (const [i, odour] of (checkIn.odours ?? []).entries()) {
     if (!has(catalogue.odours, odour.kind))
       faults.push({ pointer: `/checkIn/odours/${i}/kind`, message: `Unknown odour "${odour.kind}".` })
+    for (const id of odour.at ?? [])
+      if (!known.has(id))
+        faults.push({ pointer: `/checkIn/odours/${i}/at`, message: `This body has no surface "${id}".` })
+  }
+  const zones = new Set(surfaces.map((s) => s.zone))
+  for (const zone of checkIn.childSeats ?? [])
+    if (!zones.has(zone)) faults.push({ pointer: '/checkIn/childSeats', message: `This body has no seat "${zone}".` })
   faults.push(
     ...each(Object.keys(checkIn.permissions), '/checkIn/permissions', 'permission', catalogue.permissions),
     ...each(Object.keys(checkIn.asked ?? {}), '/checkIn/asked', 'permission', catalogue.permissions),
     ...each(Object.keys(checkIn.functions ?? {}), '/checkIn/functions', 'function', catalogue.functions),
+    ...each(Object.keys(checkIn.stopped ?? {}), '/checkIn/stopped', 'stop', catalogue.stops),
     ...checkIn.belongings.flatMap((b, i) => belongingFaults(b, `/checkIn/belongings/${i}`)),
   )
   if (checkIn.package !== undefined && !has(catalogue.packages, checkIn.package))

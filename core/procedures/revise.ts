@@ -2,44 +2,62 @@ import type { Condition } from '#core/condition/schema.ts'
 import type { Catalogue } from './catalogue.ts'
 import { mended } from './findings.ts'
 import { reviewProcedure } from './generate.ts'
-import type { Finding, Procedure, ProcedureRequest } from './schema.ts'
+import type { CheckIn, Finding, Procedure, ProcedureRequest } from './schema.ts'
 
 /** What has changed since a procedure was issued. */
 export interface Change {
   /** Surfaces as they are found to be now; the others stay as they were. */
   condition?: Condition
+  /** The check-in with what was found since; `condition` goes over it. */
+  checkIn?: CheckIn
+  /** The rule of a finding that stops: it stands, also where an earlier one of its kind was cleared. */
+  found?: string
   /** A stop step that somebody who may has cleared. */
   cleared?: string
   /** Surfaces that failed when judged dry. */
   failed?: readonly string[]
 }
 
+const isOf = (stop: string, rule: string) => stop === `stop:${rule}` || stop.startsWith(`stop:${rule}:`)
+
+/** Stages that close a job. */
+const closes = new Set(['recheck', 'refit', 'final'])
+
 /**
  * The request of the next version: what is over or under way stays as it was, the rest is made anew from the changed condition.
  * A passive step whose wetting is over has begun by itself and stays as well.
- * @param over ids of steps that are finished, skipped, paused or being worked on
+ * What closes the job (judging, refit, final check) is kept only when it is over: under way, it waits for what comes new before it.
+ * @param over ids of steps that are finished or skipped
+ * @param underWay ids of steps that are paused or being worked on
  */
 export function revisedRequest(
   request: ProcedureRequest,
   procedure: Procedure,
   over: ReadonlySet<string>,
-  { condition = {}, failed = [], cleared }: Change,
+  { checkIn = request.checkIn, condition = {}, failed = [], cleared, found }: Change,
+  underWay: ReadonlySet<string> = new Set(),
 ): ProcedureRequest {
+  const touched = (id: string) => over.has(id) || underWay.has(id)
   const begun = (step: Procedure['steps'][number]) => {
     const before = procedure.links.filter((l) => l.to === step.id)
-    return step.crew === 0 && before.length > 0 && before.every((l) => over.has(l.from))
+    return step.crew === 0 && before.length > 0 && before.every((l) => touched(l.from))
   }
+  const stands = (step: Procedure['steps'][number]) => (closes.has(step.stage) ? over.has(step.id) : touched(step.id))
   const kept = procedure.steps
-    .filter((s) => over.has(s.id) || s.kept || s.id === cleared || begun(s))
+    .filter((s) => stands(s) || s.kept || s.id === cleared || begun(s))
     .map((s) => ({ ...s, kept: true as const }))
   const retries = { ...request.retries }
   for (const id of failed) retries[id] = (retries[id] ?? 0) + 1
   return {
     ...request,
-    checkIn: { ...request.checkIn, condition: { ...request.checkIn.condition, ...condition } },
+    checkIn: { ...checkIn, condition: { ...checkIn.condition, ...condition } },
     kept,
     retries,
-    ...(cleared === undefined ? {} : { cleared: [...(request.cleared ?? []), cleared] }),
+    cleared: [
+      ...(request.cleared ?? []).filter((id) => found === undefined || !isOf(id, found)),
+      // A second finding of a kind stands beside the first one's step under a number.
+      ...(cleared === undefined ? [] : [cleared.replace(/\+\d+$/, '')]),
+    ],
   }
 }
 

@@ -88,6 +88,10 @@ export const CheckIn = Type.Object(
     /** Who asked, and when, by permission. */
     asked: Type.Optional(Type.Record(Id, Type.Object({ by: Person, at: Moment }, Strict))),
     belongings: Type.Array(Belonging, { maxItems: 200 }),
+    /** Seats a child seat stands on, by zone. */
+    childSeats: Type.Optional(Type.Array(Type.String({ maxLength: 40 }), { maxItems: 8, uniqueItems: true })),
+    /** Findings that ended the walk-round: who was told of each, by rule. */
+    stopped: Type.Optional(Type.Record(Id, Type.Object({ told: Person, by: Person, at: Moment }, Strict))),
     /** For others to look at: leaks, worn belts, dead lamps. */
     findings: Type.Optional(
       Type.Array(
@@ -208,6 +212,8 @@ export const Step = Type.Object(
           /** Where it was found; a smell is nowhere. */
           at: Type.Array(Type.String()),
           holds: Type.Union([Type.Literal('car'), Type.Literal('places')]),
+          /** Zone groups of what is held. */
+          groups: Type.Optional(Type.Array(Type.String())),
           /** Who may clear it; null: the lead, with whoever is competent. */
           skill: Type.Union([Type.String(), Type.Null()]),
           specialist: Type.Boolean(),

@@ -11,7 +11,7 @@ import type {
   Treatment,
 } from './catalogue.ts'
 import { type Car, rulesAgainst } from './forbidden.ts'
-import type { ProcedureRequest } from './schema.ts'
+import type { CheckIn, ProcedureRequest } from './schema.ts'
 import { type Held, heldIn } from './stops.ts'
 
 /** What is at hand on the day. */
@@ -40,6 +40,10 @@ export interface Setting {
   done: ReadonlySet<string>
   /** What findings that stop hold; nothing until it has been looked for. */
   held: Held
+  /** Seats a child seat stays on, by zone: nothing is done there. */
+  covered: ReadonlySet<string>
+  /** What is said instead where something of the car does not work. */
+  said: Record<'motion' | 'refused' | 'cautions', Readonly<Record<string, string>>>
   /** The shop's own pace by treatment; 1 is the catalogue's. */
   rates: Readonly<Record<string, number>>
   treatment(id: string): Treatment
@@ -78,9 +82,14 @@ const actOf = (treatment: Treatment, house: readonly HouseChoice[], catalogue: C
     : catalogue.products.find((p) => p.id === treatment.product?.id),
 })
 
+/** What did not work when it was tried. */
+export const deadOf = ({ functions = {} }: Pick<CheckIn, 'functions'>, catalogue: Catalogue) =>
+  catalogue.functions.filter((f) => functions[f.id]?.works === false)
+
 export function settingOf(request: ProcedureRequest, catalogue: Catalogue): Setting {
   const { checkIn } = request
   const { body } = checkIn.vehicle
+  const dead = deadOf(checkIn, catalogue)
   const choices = choicesOf(request, catalogue)
   const house = catalogue.houseRules.map((r) => r.choices.find((c) => c.id === choices[r.id])!)
   const car: Car = { features: new Set(body.features), permissions: checkIn.permissions, choices }
@@ -105,6 +114,12 @@ export function settingOf(request: ProcedureRequest, catalogue: Catalogue): Sett
     retries: request.retries ?? {},
     done: new Set((request.kept ?? []).flatMap((s) => s.surfaces.map((id) => `${s.treatment} ${id}`))),
     held: heldIn([]),
+    covered: new Set(checkIn.permissions['child-seat'] === false ? checkIn.childSeats : []),
+    said: {
+      motion: Object.assign({}, ...dead.map((f) => f.said?.motion)),
+      refused: Object.assign({}, ...dead.map((f) => f.said?.refused)),
+      cautions: Object.assign({}, ...dead.map((f) => f.said?.cautions)),
+    },
     rates: request.rates ?? {},
     treatment: (id) => treatments.get(id)!,
     material: (id) => materials.get(id)!,

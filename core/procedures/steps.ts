@@ -33,9 +33,10 @@ export const unique = <T>(values: readonly T[]) => [...new Set(values)]
 /** Two square metres are what a set of towels lasts for. */
 const towelArea = 2
 
-/** Small hard parts of a seat are worked with the hard parts, not with the seat: that is another step. */
+/** Small hard parts of a seat are worked with the hard parts, a body fluid by trained hands before anything else: steps of their own. */
+const apart: Record<string, string> = { hard: '.hard', fluids: '.fluid' }
 export const stepId = ({ treatment, stage, surface }: Work) =>
-  `${treatment.id}:${treatment.together ? 'car' : surface.zoneGroup}${treatment.stage === 'wet' && stage === 'hard' ? '.hard' : ''}`
+  `${treatment.id}:${treatment.together ? 'car' : surface.zoneGroup}${treatment.stage === 'wet' ? (apart[stage] ?? '') : ''}`
 
 const zonesOf = (surfaces: readonly Surface[]) => unique(surfaces.map((s) => s.zone))
 
@@ -108,7 +109,8 @@ export function stepOf(
         }
       : null,
     on: house.flatMap((c) => c.on?.[treatment.id] ?? [])[0] ?? treatment.on,
-    motion: house.flatMap((c) => c.motion?.[treatment.id] ?? [])[0] ?? treatment.motion,
+    motion:
+      setting.said.motion[treatment.id] ?? house.flatMap((c) => c.motion?.[treatment.id] ?? [])[0] ?? treatment.motion,
     tool: treatment.tool,
     towels: treatment.towels.map((t) => ({ ...t, count: t.count * Math.max(1, Math.ceil(area / towelArea)) })),
     applied: treatment.applied,
@@ -261,6 +263,7 @@ export function wholeCarStep(id: string, kit: number, drafting: Drafting): Draft
 
 /** Ids of the whole-car rows this car has by itself. */
 export function wholeCarRows({ setting, request }: Drafting): string[] {
+  const { odours = [] } = request.checkIn
   return setting.catalogue.wholeCar
     .filter(({ id, when, skills = [], equipment = [] }) => {
       if (forbiddenBy(rulesAgainst({ id, techniques: [], equipment }, setting.car, setting.catalogue))) return false
@@ -271,7 +274,8 @@ export function wholeCarRows({ setting, request }: Drafting): string[] {
       return (
         (when.permission === undefined || request.checkIn.permissions[when.permission] === true) &&
         (when.house === undefined || setting.choices[when.house.rule] === when.house.choice) &&
-        (!when.odour || (request.checkIn.odours ?? []).length > 0)
+        (!when.odour || odours.length > 0) &&
+        (!when.unsourced || odours.some((o) => !o.at?.length))
       )
     })
     .map((row) => row.id)
@@ -303,6 +307,7 @@ export function stopStep(standing: Standing, drafting: Drafting): Draft {
         rule: rule.id,
         at: places.map((p) => p.id),
         holds: rule.holds === 'car' ? 'car' : 'places',
+        groups: unique(there.map((s) => s.zoneGroup)),
         skill: rule.skill,
         specialist: standing.specialist,
         taken: standing.taken,

@@ -3,6 +3,7 @@ import type { SurfaceCondition } from '#core/condition/schema.ts'
 import type { Stop } from './catalogue.ts'
 import type { ProcedureRequest } from './schema.ts'
 import type { Setting } from './setting.ts'
+import { plannedFor, stainsOf } from './stains-here.ts'
 
 /** A finding that stops in this car: what is held by it, and why it is not worked where nobody here may. */
 export interface Standing {
@@ -40,7 +41,10 @@ function touches(a: string, b: string): boolean {
   const rows = Math.abs(Number(x[2]) - Number(y[2]))
   const side = x[3] === y[3] || x[3] === 'c' || y[3] === 'c' || !x[3] || !y[3]
   // A footwell lies between its own seat and the seat before it.
-  if (x[1] !== y[1]) return side && (rows === 0 || (rows === 1 && [x[1], y[1]].sort().join() === 'foot,seat'))
+  const foot = x[1] === 'foot' ? x : y
+  const seat = x[1] === 'foot' ? y : x
+  const behind = foot[1] === 'foot' && seat[1] === 'seat' && Number(foot[2]) - Number(seat[2]) === 1
+  if (x[1] !== y[1]) return side && (rows === 0 || behind)
   return rows === 0 && side
 }
 
@@ -60,17 +64,19 @@ const gapKinds = new Set([
 const wide = (condition: SurfaceCondition, rule: Stop, size: string | undefined) =>
   (condition.stains ?? []).some((s) => (rule.found.stains ?? []).includes(s.kind) && s.size === size)
 
-function foundOn(rule: Stop, surface: Surface, condition: SurfaceCondition): boolean {
+/** What of a surface's condition the rule stops for, by name. */
+function findingsOf(rule: Stop, surface: Surface, condition: SurfaceCondition): string[] {
   const { biohazards = [], stains = [], moisture = [] } = rule.found
-  const there =
-    (condition.biohazard ?? []).some((b) => biohazards.includes(b)) ||
-    (condition.stains ?? []).some((s) => stains.includes(s.kind)) ||
-    (condition.moisture !== undefined && moisture.includes(condition.moisture))
-  if (!there || !rule.where) return there
+  const there = [
+    ...(condition.biohazard ?? []).filter((b) => biohazards.includes(b)),
+    ...(condition.stains ?? []).map((s) => s.kind).filter((kind) => stains.includes(kind)),
+    ...(condition.moisture !== undefined && moisture.includes(condition.moisture) ? [condition.moisture] : []),
+  ]
+  if (!rule.where) return there
   const { groups, kinds, sizes } = rule.where
-  return (
+  const isThere =
     groups.includes(surface.group) || kinds.includes(surface.kind) || sizes.some((size) => wide(condition, rule, size))
-  )
+  return isThere ? there : []
 }
 
 /** Whether it is too large for the crew, or where it goes into foam and seams. */
@@ -80,6 +86,25 @@ function isLarge(rule: Stop, surface: Surface, condition: SurfaceCondition): boo
     (rule.largeKinds ?? []).includes(surface.kind)
   )
 }
+
+/** A stain or fluid of the rule that nobody works on this material: a specialist's, whatever its size. */
+function isUnworkable(
+  rule: Stop,
+  surface: Surface,
+  condition: SurfaceCondition,
+  { catalogue, material }: Setting,
+): boolean {
+  if (rule.holds !== 'surface') return false
+  return stainsOf(condition, catalogue)
+    .filter((s) => (rule.found.stains ?? []).includes(s.kind))
+    .some(({ kind }) => {
+      const known = catalogue.stains.find((k) => k.id === kind)!
+      return plannedFor(known, material(surface.material).family, catalogue).length === 0
+    })
+}
+
+/** Where a surface is worked, and where it lies in the car: a mat lies in its footwell until a hand takes it out. */
+const lies = (s: Surface): string[] => [...new Set([s.zone, s.id.slice(0, s.id.indexOf('.'))])]
 
 function heldBy(rule: Stop, places: readonly Surface[], surfaces: readonly Surface[], taken: boolean): Set<string> {
   if (rule.holds === 'car') return new Set(surfaces.map((s) => s.id))
@@ -91,8 +116,8 @@ function heldBy(rule: Stop, places: readonly Surface[], surfaces: readonly Surfa
       .filter(
         (s) =>
           places.includes(s) ||
-          (whole && zones.has(s.zone)) ||
-          (rule.touching && [...zones].some((zone) => touches(zone, s.zone))) ||
+          (whole && lies(s).some((zone) => zones.has(zone))) ||
+          (rule.touching && [...zones].some((zone) => lies(s).some((there) => touches(zone, there)))) ||
           (rule.gaps && gapKinds.has(s.kind)),
       )
       .map((s) => s.id),
@@ -114,20 +139,22 @@ export function standingStops(
   for (const rule of setting.catalogue.stops) {
     if (rule.features && !rule.features.some((f) => setting.car.features.has(f))) continue
     const smelt = (checkIn.odours ?? []).some((o) => (rule.found.odours ?? []).includes(o.kind))
-    const places = surfaces.filter((s) => {
-      const condition = checkIn.condition[s.id]
-      return condition && !explained.has(s.id) && foundOn(rule, s, condition)
-    })
+    const fresh = (s: Surface) =>
+      findingsOf(rule, s, checkIn.condition[s.id] ?? { soil: 0 })
+        .map((finding) => `${s.id} ${finding}`)
+        .filter((finding) => !explained.has(finding))
+    const places = surfaces.filter((s) => fresh(s).length > 0)
     if (places.length === 0 && !smelt) continue
     const zones = [...new Set(places.map((p) => p.zone))]
     const byPlace = rule.holds === 'car' ? [places] : zones.map((zone) => places.filter((p) => p.zone === zone))
     for (const there of byPlace) {
       const id = rule.holds === 'car' ? `stop:${rule.id}` : `stop:${rule.id}:${there[0]!.zone}`
-      for (const p of there) explained.add(p.id)
+      for (const finding of there.flatMap(fresh)) explained.add(finding)
       if (over.has(id)) continue
       const specialist =
         rule.specialist === true ||
         there.some((p) => isLarge(rule, p, checkIn.condition[p.id]!)) ||
+        there.some((p) => isUnworkable(rule, p, checkIn.condition[p.id]!, setting)) ||
         (rule.onlyHard === true &&
           there.some(
             (p) => !['hard', 'gloss', 'jamb', 'rubber', 'glass'].includes(setting.material(p.material).family),
@@ -149,7 +176,17 @@ export function standingStops(
       })
     }
   }
-  return standing
+  return standing.map((stop) => {
+    // Nobody treats what lies where something else holds: until that is cleared the place is held whole.
+    const over = stop.taken && standing.find((s) => !s.taken && stop.places.some((p) => s.held.has(p.id)))
+    if (!over) return stop
+    return {
+      ...stop,
+      taken: false,
+      held: heldBy(stop.rule, stop.places, surfaces, false),
+      because: `held until “${over.rule.name}” is cleared`,
+    }
+  })
 }
 
 /** What the standing stops mean for the choice of work. */

@@ -13,10 +13,32 @@ export interface Actor {
   leads: boolean
   /** What they hold; left out where it is not known, and then not asked. */
   skills?: readonly string[]
+  /** Skills that no lead's word stands in for. */
+  trained?: ReadonlySet<string>
 }
 
 const minutesBetween = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) / 60_000
 const no = (code: string, message: string): Refusal => ({ code, message })
+
+/** A step of the whole car has no place of its own that could be held. */
+const ofWholeCar = (step: Step) => step.zoneGroup === 'car' && step.area === 0 && !step.stop
+/** "vac_seat:seats-1+2" and "towel:doors-left.hard" are of "seats-1" and "doors-left". */
+const groupOf = (id: string) => /:([a-z0-9-]+)/.exec(id)?.[1] ?? ''
+
+/** A finding holds until it is cleared, or until somebody trained has taken it on: then what they do there follows. */
+const holding = (procedure: Procedure, state: WorkState): Step[] =>
+  procedure.steps.filter((s) => s.stop && !s.kept && !(s.stop.taken && stepState(state, s.id).status === 'finished'))
+
+/** The finding that holds a step's places; also of a step that the procedure no longer has because of it. */
+function holderOf(id: string, procedure: Procedure, state: WorkState): Step | undefined {
+  const step = procedure.steps.find((s) => s.id === id)
+  return holding(procedure, state).find((held) => {
+    if (held.id === id) return false
+    if (held.stop!.holds === 'car') return true
+    if (!step) return held.stop!.groups?.includes(groupOf(id))
+    return !ofWholeCar(step) && step.surfaces.some((s) => held.surfaces.includes(s))
+  })
+}
 
 /** Predecessors that are not over, and contact times that are not. */
 function waitsFor(step: Step, procedure: Procedure, state: WorkState, now: string): Refusal | undefined {
@@ -35,11 +57,27 @@ function waitsFor(step: Step, procedure: Procedure, state: WorkState, now: strin
   return undefined
 }
 
+/** A skill the step asks for and this person does not hold. */
+export const lackedSkill = (step: Step, { skills }: Pick<Actor, 'skills'>): string | undefined =>
+  skills && step.skills.find((skill) => !skills.includes(skill))
+
+/** A lead may let somebody do what they are not trained for, with a reason; never where only training protects. */
+function mayWaive(step: Step, actor: Actor): Refusal | undefined {
+  if (!actor.leads) return no('lead-only', 'Only a lead lets somebody do a step without its skill.')
+  const strict = step.skills.find((skill) => actor.trained?.has(skill))
+  if (step.stop || strict)
+    return no(
+      'trained-only',
+      `“${step.title}” is for trained people only${strict ? ` (“${strict}”)` : ''}; no word stands in for it.`,
+    )
+  return undefined
+}
+
 function mayStart(step: Step, procedure: Procedure, state: WorkState, actor: Actor, now: string): Refusal | undefined {
   if (step.crew === 0) return no('passive', `“${step.title}” needs nobody; say “dry” when it is.`)
-  const lacks = actor.skills && step.skills.find((skill) => !actor.skills!.includes(skill))
-  // The plan says who lacks a skill for other steps, and a lead may put them on all the same; what stops is never started without the training.
-  if (lacks && step.stop) return no('no-skill', `“${step.title}” needs somebody who holds “${lacks}”.`)
+  const lacks = lackedSkill(step, actor)
+  if (lacks && (actor.trained?.has(lacks) || !state.waived[step.id]?.includes(actor.person)))
+    return no('no-skill', `“${step.title}” needs somebody who holds “${lacks}”.`)
   const running = procedure.steps.filter((s) => stepState(state, s.id).status === 'running')
   const own = running.find((s) => stepState(state, s.id).runningBy === actor.person)
   if (own) return no('busy', `You are on “${own.title}”. Pause or finish it first.`)
@@ -55,6 +93,15 @@ function mayTouch(step: Step, state: WorkState, actor: Actor, verb: string): Ref
   if (at.runningBy !== actor.person && !actor.leads)
     return no('not-yours', `“${step.title}” is someone else’s; only they or a lead can have it ${verb}.`)
   return undefined
+}
+
+/** What closes a job is not finished while what comes before it is open again: a failed recheck puts new work before it. */
+const closing = new Set(['recheck', 'refit', 'final'])
+function mayFinish(step: Step, procedure: Procedure, state: WorkState, actor: Actor, now: string) {
+  return (
+    mayTouch(step, state, actor, 'finished') ??
+    (closing.has(step.stage) ? waitsFor(step, procedure, state, now) : undefined)
+  )
 }
 
 function mayFinishPassive(step: Step, procedure: Procedure, state: WorkState): Refusal | undefined {
@@ -79,6 +126,9 @@ function mayHandOver(procedure: Procedure, state: WorkState, places: readonly st
   return undefined
 }
 
+/** What a held place does not allow. */
+const stirs = new Set<WorkIntent['type']>(['step-started', 'step-finished', 'timer-started'])
+
 /**
  * Whether an intent is possible now; undefined means yes.
  * @param places ids of the car's final check list
@@ -96,6 +146,8 @@ export function refusal(
   const { data } = intent
   if ('step' in data) {
     const step = procedure.steps.find((s) => s.id === data.step)
+    const holder = stirs.has(intent.type) && holderOf(data.step, procedure, state)
+    if (holder) return no('held', `Held: “${holder.title}”. Nothing is done there before it is cleared.`)
     if (!step) return no('unknown-step', `This procedure has no step “${data.step}”.`)
     if (isOver(state, step.id)) return no('over', `“${step.title}” is already ${stepState(state, step.id).status}.`)
     const { stop } = step
@@ -111,7 +163,11 @@ export function refusal(
       case 'step-paused':
         return mayTouch(step, state, actor, 'paused')
       case 'step-finished':
-        return step.crew === 0 ? mayFinishPassive(step, procedure, state) : mayTouch(step, state, actor, 'finished')
+        return step.crew === 0
+          ? mayFinishPassive(step, procedure, state)
+          : mayFinish(step, procedure, state, actor, now)
+      case 'skill-waived':
+        return mayWaive(step, actor)
       case 'timer-started':
         return step.dwell ? mayTouch(step, state, actor, 'timed') : no('no-dwell', `“${step.title}” has no dwell.`)
       case 'timer-ended':

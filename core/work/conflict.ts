@@ -1,7 +1,20 @@
 import type { Conflict, WorkEvent, WorkState } from './schema.ts'
 
 /** Refusals of things that no longer can be: what is recorded of them is kept, but changes nothing. */
-const cameTooLate = new Set(['over', 'handed-over', 'unknown-step', 'unknown-place', 'unknown-surface', 'passive'])
+const cameTooLate = new Set([
+  'over',
+  'handed-over',
+  'unknown-step',
+  'unknown-place',
+  'unknown-surface',
+  'passive',
+  // Work at a held place is a breach: it is shown, lifts nothing, and is no work.
+  'held',
+  'needs-clearing',
+  'stop-stays',
+  'lead-only',
+  'trained-only',
+])
 /** What somebody saw or wrote down stands whatever else happened. */
 const alwaysCounts = new Set<WorkEvent['type']>(['note', 'damage-found'])
 

@@ -22,6 +22,7 @@ export function emptyState(): WorkState {
     timers: [],
     checks: {},
     notes: [],
+    waived: {},
     found: [],
     conflicts: [],
     handedOver: null,
@@ -136,6 +137,15 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
         ],
       }
     }
+    case 'skill-waived': {
+      const { step, person, reason } = event.data
+      const title = procedure.steps.find((s) => s.id === step)?.title ?? step
+      return {
+        ...state,
+        waived: { ...state.waived, [step]: add(state.waived[step] ?? [], person) },
+        notes: [...state.notes, { author: event.author, text: `Let somebody do “${title}” untrained: ${reason}`, at }],
+      }
+    }
     case 'timer-started': {
       const dwell = procedure.steps.find((s) => s.id === event.data.step)?.dwell
       return {
@@ -162,6 +172,15 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
         ...state,
         notes: [...state.notes, { author: event.author, text: `Condition changed: ${event.data.note}`, at }],
       }
+    case 'hazard-found': {
+      const { rule, told, note } = event.data
+      const stop = procedure.steps.findLast((s) => s.stop?.rule === rule)
+      const text = `${stop?.title ?? rule}. ${note ? `${note} ` : ''}Told: ${told}.`
+      return {
+        ...state,
+        notes: [...state.notes, { author: event.author, text, at, ...(stop ? { stop: stop.id } : {}) }],
+      }
+    }
     case 'recheck-failed':
       return {
         ...state,
@@ -201,6 +220,15 @@ export function replay(events: readonly WorkEvent[], procedure: Procedure): Work
     state = reduce(state, event, procedure)
   }
   return state
+}
+
+/** Steps that somebody has begun: those that are over, and those under way. */
+export function touchedSteps(state: WorkState): { over: Set<string>; underWay: Set<string> } {
+  const touched = { over: new Set<string>(), underWay: new Set<string>() }
+  for (const [id, { status }] of Object.entries(state.steps))
+    if (status === 'finished' || status === 'skipped') touched.over.add(id)
+    else if (status !== 'waiting') touched.underWay.add(id)
+  return touched
 }
 
 /** A step whose work is over, one way or the other. */

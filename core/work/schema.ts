@@ -30,6 +30,18 @@ const intents = [
   kind('step-finished', OfStep),
   kind('step-skipped', Type.Object({ step: StepId, reason: Type.String({ minLength: 3, maxLength: 500 }) }, Strict)),
   kind('stop-refused', Type.Object({ step: StepId, reason: Type.String({ minLength: 3, maxLength: 500 }) }, Strict)),
+  // A lead lets somebody do a step whose skill they do not hold.
+  kind(
+    'skill-waived',
+    Type.Object(
+      {
+        step: StepId,
+        person: Type.String({ minLength: 1, maxLength: 60 }),
+        reason: Type.String({ minLength: 3, maxLength: 500 }),
+      },
+      Strict,
+    ),
+  ),
   kind('timer-started', OfStep),
   kind('timer-ended', OfStep),
   kind('check-passed', Place),
@@ -100,6 +112,7 @@ type Told =
   | { type: 'procedure-issued'; data: { version: number } }
   | { type: 'condition-changed'; data: { condition: Condition; note: string } }
   | { type: 'recheck-failed'; data: { surfaces: string[]; note: string } }
+  | { type: 'hazard-found'; data: { rule: string; surface: string | null; told: string; note: string } }
   | { type: 'stop-cleared'; data: { step: string; references: Record<string, string>; note: string } }
 export type WorkEvent = Envelope & (Intent | Told)
 
@@ -180,6 +193,8 @@ export const WorkState = Type.Object(
         Strict,
       ),
     ),
+    /** Who may do a step without its skill, by step, on a lead's word. */
+    waived: Type.Record(Type.String(), Type.Array(Type.String())),
     /** Damage that came to light during the work. */
     found: Type.Array(
       Type.Object(

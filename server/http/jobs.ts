@@ -81,6 +81,6 @@ export async function jobAtWork(db: Reader, scope: Scope, id: string, lock = fal
 }
 
 /** The final check's places for a car. */
-export function placesOf({ vehicle: { body }, finish }: CheckIn, catalogue: Catalogue) {
-  return checkListFor(body, surfacesOf(body, catalogue.surfaces), catalogue, finish)
+export function placesOf(checkIn: CheckIn, catalogue: Catalogue) {
+  return checkListFor(checkIn, surfacesOf(checkIn.vehicle.body, catalogue.surfaces), catalogue)
 }

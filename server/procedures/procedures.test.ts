@@ -144,7 +144,7 @@ describe('forbidden stays forbidden through every door', () => {
           `/api/jobs/${id}/events`,
           intent('step-started', { step: 'prespray:glass' }),
         )
-        expect(said.body.code).toBe('unknown-step')
+        expect(['unknown-step', 'held']).toContain(said.body.code)
       }
     }
     expect(seen.refused).toBeGreaterThan(share(50))

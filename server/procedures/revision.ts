@@ -1,9 +1,12 @@
 import { eq } from 'drizzle-orm'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Condition } from '#core/condition/schema.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { differenceOf } from '#core/procedures/difference.ts'
+import { needsPlace, withFinding } from '#core/procedures/findings-that-stop.ts'
 import { type Change, revisedProcedure, revisedRequest } from '#core/procedures/revise.ts'
-import type { Procedure } from '#core/procedures/schema.ts'
+import type { CheckIn, Procedure } from '#core/procedures/schema.ts'
+import { touchedSteps } from '#core/work/reduce.ts'
 import type { Database } from '#server/database/connection.ts'
 import { events, jobs, people, procedures } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
@@ -19,6 +22,8 @@ export interface Seen {
   condition?: Condition
   failed?: string[]
   cleared?: { step: string; references: Record<string, string> }
+  /** A finding that stops, by its rule. */
+  found?: { rule: string; surface: string | undefined; told: string }
   note: string
 }
 
@@ -76,11 +81,30 @@ function judgeClearing(
     )
 }
 
+/** The check-in with a finding that stops written into it. */
+async function withFound(
+  tx: Transaction,
+  scope: Scope,
+  checkIn: CheckIn,
+  { rule: id, surface, told }: NonNullable<Seen['found']>,
+  catalogue: Catalogue,
+  at: string,
+): Promise<CheckIn> {
+  const fault = (pointer: string, message: string) => new Problem(400, 'invalid', message, [{ pointer, message }])
+  const rule = catalogue.stops.find((s) => s.id === id)
+  if (!rule) throw fault('/rule', `There is no finding “${id}” that stops.`)
+  if (surface === undefined && needsPlace(rule)) throw fault('/surface', 'Say where it is.')
+  if (surface !== undefined && !surfacesOf(checkIn.vehicle.body, catalogue.surfaces).some((s) => s.id === surface))
+    throw fault('/surface', `This car has no surface “${surface}”.`)
+  const [person] = await tx.select({ name: people.name }).from(people).where(eq(people.id, scope.person))
+  return withFinding(checkIn, rule, surface, { told, by: person?.name ?? scope.person, at })
+}
+
 function once(
   db: Database,
   scope: Scope,
   id: string,
-  { note, condition, failed, cleared }: Seen,
+  { note, condition, failed, cleared, found }: Seen,
   catalogue: Catalogue,
   now: string,
 ): Promise<RevisionView> {
@@ -89,11 +113,14 @@ function once(
     if (!procedure) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
     if (state.handedOver) throw new Problem(409, 'handed-over', 'The vehicle has been handed over; its job is closed.')
     const issued = (await issuedProcedure(tx, scope, job))!
-    const over = new Set(Object.entries(state.steps).flatMap(([step, s]) => (s.status === 'waiting' ? [] : [step])))
+    const { over, underWay } = touchedSteps(state)
     const change: Change = {
       ...(condition ? { condition } : {}),
       ...(failed ? { failed } : {}),
       ...(cleared ? { cleared: cleared.step } : {}),
+      ...(found
+        ? { found: found.rule, checkIn: await withFound(tx, scope, issued.request.checkIn, found, catalogue, now) }
+        : {}),
     }
     if (cleared) judgeClearing(cleared, procedure, await skillsOf(tx, scope), scope)
     // Equipment, people and pace are today's; what the lead had set stays.
@@ -103,7 +130,7 @@ function once(
       request,
       procedure: next,
       takenBack,
-    } = revisedProcedure(revisedRequest(base, procedure, over, change), catalogue)
+    } = revisedProcedure(revisedRequest(base, procedure, over, change, underWay), catalogue)
     const version = issued.version + 1
     await tx.insert(procedures).values({ job: id, version, shop: scope.shop, request, procedure: next, issued: now })
     const said = {
@@ -123,9 +150,11 @@ function once(
         position: position + 1,
         ...(cleared
           ? { type: 'stop-cleared', data: { ...cleared, note } }
-          : failed
-            ? { type: 'recheck-failed', data: { surfaces: failed, note } }
-            : { type: 'condition-changed', data: { condition: condition!, note } }),
+          : found
+            ? { type: 'hazard-found', data: { ...found, surface: found.surface ?? null, note } }
+            : failed
+              ? { type: 'recheck-failed', data: { surfaces: failed, note } }
+              : { type: 'condition-changed', data: { condition: condition!, note } }),
       },
       { ...said, id: uuidv7(), position: position + 2, type: 'procedure-issued', data: { version } },
     ])

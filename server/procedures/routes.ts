@@ -33,6 +33,16 @@ const RecheckBody = Type.Object(
   { surfaces: Type.Array(Type.String({ maxLength: 80 }), { minItems: 1, maxItems: 100 }), note: Note },
   Strict,
 )
+/** A finding that stops, while the car is worked on. Where it is, unless it is only smelt; who was told. */
+const FindingBody = Type.Object(
+  {
+    rule: Type.String({ minLength: 1, maxLength: 40 }),
+    surface: Type.Optional(Type.String({ maxLength: 80 })),
+    told: Type.String({ minLength: 1, maxLength: 80 }),
+    note: Type.String({ maxLength: 500 }),
+  },
+  Strict,
+)
 const StandardBody = Type.Object(
   {
     version: Version,
@@ -125,6 +135,15 @@ const ofJobs = ({ db, catalogue, now }: World): Route[] => [
     answer: RevisionView,
     handle: ({ scope, params, body: { step, references, note } }) =>
       revise(db, scope, params.id!, { cleared: { step, references }, note }, catalogue, now()),
+  }),
+  route({
+    method: 'POST',
+    path: '/api/jobs/:id/findings',
+    allow: 'work.do',
+    body: FindingBody,
+    answer: RevisionView,
+    handle: ({ scope, params, body: { rule, surface, told, note } }) =>
+      revise(db, scope, params.id!, { found: { rule, surface, told }, note }, catalogue, now()),
   }),
   route({
     method: 'POST',

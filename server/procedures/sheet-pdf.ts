@@ -1,42 +1,96 @@
-import type { Content } from 'pdfmake/interfaces.js'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { cabinSvg } from '#core/formats/cabin-svg.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
-import type { Step } from '#core/procedures/schema.ts'
+import type { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
 import type { Database } from '#server/database/connection.ts'
 import { type JobRow, jobOf } from '#server/http/jobs.ts'
 import { heading, list, pdf, printable, soft } from '#server/http/pdf.ts'
 import type { Scope } from '#server/http/scope.ts'
+import { remains, stepLine, stopBox } from './sheet-lines.ts'
 import { procedureOf } from './store.ts'
 
-const product = ({ product }: Step) =>
-  product ? `${product.name} ${sayRatio(product.ratio)}, ${sayVolume(product.ml)}` : ''
-
-/** One line of the sheet: a box to tick, what, with what, how long, and what to beware of. */
-function line(step: Step, number: number): Content[] {
-  const how = [step.tool, step.motion, product(step)].filter(Boolean).join(' · ')
-  const beware = step.cautions.filter((text) => !text.startsWith('Follow the label'))
-  return [
-    {
-      svg: '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><rect x="0.5" y="0.5" width="9" height="9" fill="none" stroke="#1F3329"/></svg>',
-      width: 9,
-    },
-    { text: String(number), alignment: 'right' },
-    {
-      stack: [
-        { text: printable(step.title), bold: true },
-        ...(how ? [{ text: printable(how), color: soft }] : []),
-        ...(step.passCue ? [{ text: printable(`Pass: ${step.passCue}`), color: soft }] : []),
-        ...(beware.length > 0 ? [{ text: printable(beware.join(' ')), italics: true, fontSize: 8 }] : []),
-      ],
-    },
-    { text: step.crew === 0 ? `(${sayMinutes(step.minutes)})` : sayMinutes(step.minutes), alignment: 'right' },
-  ]
+/** What a printed sheet is made of. */
+interface Sheet {
+  shopName: string
+  callSign: string
+  /** null: not issued. */
+  version: number | null
+  request: ProcedureRequest
+  procedure: Procedure
 }
 
-/** The procedure as a sheet to tape to the windscreen: the steps in order, the kit to lay out, the products to mix. */
+/** The procedure as a sheet to tape to the windscreen: what stops first, the kit to lay out, the products to mix, the steps in order. */
+export function sheetPdf({ shopName, callSign, version, request, procedure }: Sheet, catalogue: Catalogue) {
+  const { vehicle, condition } = request.checkIn
+  const surfaces = surfacesOf(vehicle.body, catalogue.surfaces)
+  const names = new Map(surfaces.map((s) => [s.id, s.name]))
+  const nameOf = (id: string) => names.get(id) ?? id
+  const { kit, totals } = procedure
+  const ahead = procedure.steps.filter((s) => !s.kept)
+  const stops = ahead.filter((s) => s.stop)
+  const steps = ahead.filter((s) => !s.stop)
+  return pdf(`Procedure ${vehicle.plate}`, [
+    { text: printable(shopName), color: soft },
+    { text: printable(`${callSign} · ${vehicle.plate}`), bold: true, fontSize: 20 },
+    {
+      text: printable(
+        `${vehicle.make} ${vehicle.model} · ${version === null ? 'draft, not issued' : `procedure version ${version}`} · ${sayMinutes(totals.attended)} of work, 8 in 10 within ${sayMinutes(totals.attendedP80)}`,
+      ),
+    },
+    ...stops.map((stop) => stopBox(stop, catalogue, nameOf)),
+    { svg: cabinSvg(sheetOf(vehicle.body, surfaces), condition), width: 360, margin: [0, 6, 0, 4] },
+    ...(steps.length > 0
+      ? [
+          {
+            columns: [
+              [
+                heading('Lay out'),
+                list(
+                  [
+                    ...kit.machines.map((id) => catalogue.equipment.find((e) => e.id === id)?.name ?? id),
+                    ...kit.towels.map((t) => `${t.count} × ${t.role} towel`),
+                    ...kit.wear,
+                  ],
+                  'Nothing.',
+                ),
+              ],
+              [heading('Heads and tools'), list(kit.tools, 'None.')],
+              [
+                heading('Mix'),
+                list(
+                  totals.products.map((p) => `${p.name} ${sayRatio(p.ratio)}: ${sayVolume(p.ml)}`),
+                  'Nothing.',
+                ),
+              ],
+            ],
+            columnGap: 12,
+          },
+          heading('Steps'),
+          {
+            table: {
+              widths: [10, 16, '*', 48],
+              dontBreakRows: true,
+              body: steps.map((step, i) => stepLine(step, i + 1, nameOf)),
+            },
+            layout: 'lightHorizontalLines',
+          },
+        ]
+      : [{ text: 'No step of the work is begun before this is cleared; then the sheet is made anew.', bold: true }]),
+    heading('What will remain'),
+    list(remains(procedure), 'Nothing is expected to.'),
+    heading('For the whole car'),
+    list(procedure.notes, 'Nothing.'),
+    {
+      text: 'Follow the label, the safety data sheet and your local rules; the stricter wins.',
+      bold: true,
+      margin: [0, 8, 0, 0],
+    },
+  ])
+}
+
+/** The printed sheet of a job as it stands. */
 export async function procedurePdf(
   db: Database,
   scope: Scope,
@@ -44,62 +98,7 @@ export async function procedurePdf(
   catalogue: Catalogue,
 ): Promise<{ job: JobRow; bytes: Buffer }> {
   const job = await jobOf(db, scope, id)
-  const { procedure, version, request } = await procedureOf(db, scope, id, catalogue)
-  const { vehicle, condition } = request.checkIn
-  const surfaces = surfacesOf(vehicle.body, catalogue.surfaces)
-  const { kit, totals } = procedure
-  const bytes = await pdf(`Procedure ${vehicle.plate}`, [
-    { text: printable(scope.shopName), color: soft },
-    { text: printable(`${job.callSign} · ${vehicle.plate}`), bold: true, fontSize: 20 },
-    {
-      text: printable(
-        `${vehicle.make} ${vehicle.model} · ${version === null ? 'draft, not issued' : `procedure version ${version}`} · ${sayMinutes(totals.attended)} of work, 8 in 10 within ${sayMinutes(totals.attendedP80)}`,
-      ),
-    },
-    { svg: cabinSvg(sheetOf(vehicle.body, surfaces), condition), width: 360, margin: [0, 6, 0, 4] },
-    {
-      columns: [
-        [
-          heading('Lay out'),
-          list(
-            [
-              ...kit.machines.map((id) => catalogue.equipment.find((e) => e.id === id)?.name ?? id),
-              ...kit.towels.map((t) => `${t.count} × ${t.role} towel`),
-              ...kit.wear,
-            ],
-            'Nothing.',
-          ),
-        ],
-        [heading('Heads and tools'), list(kit.tools, 'None.')],
-        [
-          heading('Mix'),
-          list(
-            totals.products.map((p) => `${p.name} ${sayRatio(p.ratio)}: ${sayVolume(p.ml)}`),
-            'Nothing.',
-          ),
-        ],
-      ],
-      columnGap: 12,
-    },
-    heading('Steps'),
-    {
-      table: {
-        widths: [10, 16, '*', 48],
-        dontBreakRows: true,
-        body: procedure.steps.filter((s) => !s.kept).map((step, i) => line(step, i + 1)),
-      },
-      layout: 'lightHorizontalLines',
-    },
-    heading('What will remain'),
-    list(
-      procedure.residuals.map((r) => `${r.name}: ${r.reason}`),
-      'Nothing is expected to.',
-    ),
-    {
-      text: 'Follow the label, the safety data sheet and your local rules; the stricter wins.',
-      bold: true,
-      margin: [0, 8, 0, 0],
-    },
-  ])
+  const view = await procedureOf(db, scope, id, catalogue)
+  const bytes = await sheetPdf({ shopName: scope.shopName, callSign: job.callSign, ...view }, catalogue)
   return { job, bytes }
 }

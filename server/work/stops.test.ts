@@ -36,6 +36,30 @@ async function issued(marks: Record<string, object>) {
 }
 const fuel = { stains: [{ kind: 'fuel', age: 'fresh', attempts: 0 }] }
 
+describe('a skill', () => {
+  it('is asked of whoever starts the step; a lead lets somebody do it, with a reason that stays in the ledger', async () => {
+    const { id, procedure } = await issued({ 'seat-1l.seat-base': { soil: 4 } })
+    const hot = 'hotx:seats-1'
+    const say = (who: Caller, type: string, data: object) =>
+      who.send('POST', `/api/jobs/${id}/events`, intent(type as never, data as never))
+    for (const step of procedure.steps.slice(
+      0,
+      procedure.steps.findIndex((s: any) => s.id === hot),
+    ))
+      await say(lead, 'step-skipped', { step: step.id, reason: 'only the extraction matters here' })
+    expect((await say(hand, 'step-started', { step: hot })).body).toMatchObject({ status: 409, code: 'no-skill' })
+    const { names, skills } = (await hand.get(`/api/jobs/${id}/work`)).body
+    const jory = Object.keys(names).find((p) => names[p] === 'Jory')!
+    expect(skills[jory]).toEqual([])
+    const waive = { step: hot, person: jory, reason: 'Ines stands beside him' }
+    expect((await say(hand, 'skill-waived', waive)).body.code).toBe('lead-only')
+    expect((await say(lead, 'skill-waived', waive)).status).toBe(200)
+    expect((await say(hand, 'step-started', { step: hot })).status).toBe(200)
+    const log = (await lead.get(`/api/jobs/${id}/events`)).body.find((e: any) => e.type === 'skill-waived')
+    expect(log.data).toEqual(waive)
+  })
+})
+
 describe('a stop', () => {
   it('holds the whole car by every door until the lead has cleared it, then the procedure is made anew', async () => {
     const { id, procedure } = await issued({ 'load.load-floor': fuel })
@@ -49,9 +73,7 @@ describe('a stop', () => {
       expect((await lead.send('POST', `/api/jobs/${id}/events`, intent(type, data))).status, type).toBe(409)
     // A phone that was away and had another procedure: it is kept, shown as a breach, and counts as no work.
     const away = { events: [intent('step-finished', { step: 'vac_load:load' })], sentAt: new Date().toISOString() }
-    expect((await hand.send('POST', `/api/jobs/${id}/events`, away)).body.events[0].offline.conflict).toBe(
-      'unknown-step',
-    )
+    expect((await hand.send('POST', `/api/jobs/${id}/events`, away)).body.events[0].offline.conflict).toBe('held')
     expect((await lead.send('POST', `/api/jobs/${id}/events`, intent('handed-over', { to: 'x' }))).status).toBe(409)
     const clear = { step: 'stop:fuel', references: { waste: 'W-17' }, note: 'no smell after ten minutes shut' }
     expect((await hand.send('POST', `/api/jobs/${id}/stops`, clear)).body.code).toBe('lead-only')
@@ -70,6 +92,30 @@ describe('a stop', () => {
     const log = (await lead.get(`/api/jobs/${id}/events`)).body.find((e: any) => e.type === 'stop-cleared')
     expect(log.data).toMatchObject({ step: 'stop:fuel', references: { waste: 'W-17' } })
     expect((await lead.send('POST', `/api/jobs/${id}/stops`, clear)).body.code).toBe('no-stop')
+  })
+  it('found in the walk-round ends it: nobody goes on, and who was told is in the ledger', async () => {
+    const { id } = await issued({})
+    const say = (type: string, data: object) =>
+      hand.send('POST', `/api/jobs/${id}/events`, intent(type as never, data as never))
+    expect((await say('step-started', { step: 'walk_round:car' })).status).toBe(200)
+    const found = { rule: 'fuel', told: 'Tam', note: 'smelt at the tailgate' }
+    const bad = await hand.send('POST', `/api/jobs/${id}/findings`, { ...found, rule: 'dragons' })
+    expect([bad.status, bad.body.errors[0].pointer]).toEqual([400, '/rule'])
+    const nowhere = await hand.send('POST', `/api/jobs/${id}/findings`, { ...found, rule: 'sharps' })
+    expect([nowhere.status, nowhere.body.errors[0].pointer]).toEqual([400, '/surface'])
+    const away = await hand.send('POST', `/api/jobs/${id}/findings`, { ...found, surface: 'boot.lid' })
+    expect([away.status, away.body.errors[0].pointer]).toEqual([400, '/surface'])
+    expect((await hand.send('POST', `/api/jobs/${id}/findings`, found)).status).toBe(200)
+    expect((await say('step-finished', { step: 'walk_round:car' })).body.code).toBe('held')
+    const { procedure, state } = (await hand.get(`/api/jobs/${id}/work`)).body
+    expect(procedure.steps.filter((s: any) => !s.kept).map((s: any) => s.id)).toEqual(['stop:fuel'])
+    expect(state.notes.at(-1)).toMatchObject({ stop: 'stop:fuel', text: expect.stringContaining('Told: Tam') })
+    const job = (await lead.get(`/api/jobs/${id}`)).body
+    expect(job.checkIn.stopped.fuel).toMatchObject({ told: 'Tam', by: 'Jory' })
+    const clear = { step: 'stop:fuel', references: { waste: 'W-19' }, note: 'hose mended, aired' }
+    expect((await lead.send('POST', `/api/jobs/${id}/stops`, clear)).status).toBe(200)
+    // The walk-round is taken up again where it was laid down.
+    expect((await say('step-finished', { step: 'walk_round:car' })).status).toBe(200)
   })
   it('of a body fluid is taken on by a trained person only, treated, and signed off with its waste', async () => {
     const { id, procedure } = await issued({ 'seat-1l.seat-base': { biohazard: ['vomit'] } })

@@ -125,8 +125,8 @@ async function append(
   const actor = {
     person: scope.person,
     leads: scope.role === 'owner' || scope.role === 'lead',
-    // A finding that stops asks for training; the rest is a lead's to judge.
     ...(intent.type === 'step-started' ? { skills: await skillsOf(db, scope) } : {}),
+    trained: new Set(catalogue.skills.flatMap((s) => (s.trained ? [s.id] : []))),
   }
   // First by what this process remembers. If that is behind, its next position is taken and the database says so.
   let remembered = recall(scope, jobId)
@@ -183,7 +183,10 @@ export async function workView(
   const current = await currentOf(db, scope, job, catalogue)
   if (!current) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
   const { procedure, state } = current
-  const crew = await db.select({ id: people.id, name: people.name }).from(people).where(eq(people.shop, scope.shop))
+  const crew = await db
+    .select({ id: people.id, name: people.name, skills: people.skills })
+    .from(people)
+    .where(eq(people.shop, scope.shop))
   const [plan] = await db
     .select({ answer: plans.answer })
     .from(plans)
@@ -215,6 +218,7 @@ export async function workView(
     ),
     places,
     names: Object.fromEntries(crew.map((p) => [p.id, p.name])),
+    skills: Object.fromEntries(crew.map((p) => [p.id, p.skills])),
     mine,
     serverTime: now,
   }

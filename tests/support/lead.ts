@@ -29,6 +29,7 @@ const does = {
   enzyme: ['enzyme'],
   solvent: ['spot'],
   lift: ['lift'],
+  disinfect: ['disinfect_spot'],
   takenOut: [
     'take_out',
     'lm_foam',
@@ -44,6 +45,9 @@ const does = {
     'neutral_lm',
     'wool_lm',
     'towel',
+    'disinfect_off',
+    'spot_off',
+    'wipe_out',
   ],
   dry: ['dry'],
   judge: ['groom', 'judge'],
@@ -103,6 +107,23 @@ export const done =
   (surface: string, ...whats: Doing[]): Check =>
   (s) =>
     whats.map((what) => s.doing(what, s.on(surface)).length === 0 && `no ${what} on ${surface}`)
+
+/** A step covers a whole surface, not a spot of it. */
+export const wholePanel =
+  (surface: string, area: number, ...treatments: string[]): Check =>
+  (s) =>
+    !s.on(surface).some((w) => treatments.includes(w.treatment) && w.area >= area - 1e-9) &&
+    `${surface} is worked in a spot and will dry to a ring`
+
+/** Nobody reads these words on the sheet. */
+export const unsaid =
+  (words: RegExp): Check =>
+  (s) =>
+    s.steps
+      .flatMap((x) => [x.title, x.motion, x.passCue, ...x.cautions])
+      .concat(s.procedure.notes)
+      .filter((text: string) => words.test(text))
+      .map((text: string) => `says “${text}”`)
 
 /** On a surface one comes before the other, and both are there. */
 export const order =
@@ -196,17 +217,64 @@ export const airedAfterSolvent: Check = (s) =>
       }),
   )
 
-/** g/m² that stays in a surface by what its steps say they leave: the last that pulls water out, and 30 more for a second round. */
+/** What only wipes off the top. */
+const wipes = ['wipe_out', 'disinfect_off', 'spot_off', 'towel']
+
+/** g/m² a surface keeps by what its steps say they leave: the last that pulls water out and what comes after, and 30 for a second round. */
+export function keeps(sheet: Sheet, surface: string): number {
+  const wet = sheet.on(surface).filter((w) => w.left > 0 && !['dry', 'spot', 'prespray'].includes(w.treatment))
+  const pulls = wet.findLast(
+    (w) => (does.takenOut as readonly string[]).includes(w.treatment) && !wipes.includes(w.treatment),
+  )
+  const after = wet.filter((w) => !pulls || sheet.at(w) > sheet.at(pulls)).reduce((sum, w) => sum + w.left, 0)
+  const rounds = sheet
+    .on(surface)
+    .filter((w) => w.treatment === 'round2' && (!pulls || sheet.at(w) > sheet.at(pulls))).length
+  return (pulls?.left ?? 0) + after + 30 * rounds
+}
+
 export const under =
   (surface: string, ceiling: number): Check =>
-  (s) => {
-    const wet = s.on(surface).filter((w) => w.left > 0 && w.treatment !== 'dry' && w.treatment !== 'prespray')
-    const out = wet.findLast((w) => (does.takenOut as readonly string[]).includes(w.treatment))
-    const after = wet.filter((w) => !out || s.at(w) > s.at(out)).reduce((sum, w) => sum + w.left, 0)
-    const rounds = s.on(surface).filter((w) => w.treatment === 'round2').length
-    const sum = (out?.left ?? 0) + after + 30 * rounds
-    return sum > ceiling && `${surface} keeps ${sum} g/m² of ${ceiling}`
-  }
+  (s) =>
+    keeps(s, surface) > ceiling && `${surface} keeps ${keeps(s, surface)} g/m² of ${ceiling}`
+
+/** g/m² at which a material is dry to the touch (handbook, D2). */
+export const touchDry: Record<string, number> = {
+  'flat-cloth': 30,
+  plush: 40,
+  'synthetic-suede': 25,
+  wool: 90,
+  'easy-carpet': 60,
+  'nylon-carpet': 70,
+  'long-pile-carpet': 100,
+  'fabric-headliner': 10,
+  'carpet-mat': 60,
+}
+
+/** g/m² that may be left by material (handbook, D2), and by what a seat holds. */
+const ceilings: Record<string, number> = {
+  'flat-cloth': 300,
+  plush: 340,
+  'synthetic-suede': 100,
+  wool: 250,
+  'easy-carpet': 360,
+  'nylon-carpet': 380,
+  'long-pile-carpet': 500,
+  'fabric-headliner': 40,
+  'carpet-mat': 600,
+}
+export function ceilingOf(material: string, kind: string, features: readonly string[]): number | undefined {
+  const own = ceilings[material]
+  if (own === undefined) return undefined
+  const seat = ['seat-base', 'seat-back'].includes(kind)
+  const narrow = [
+    ...(features.includes('heated-seats') && seat ? [250] : []),
+    ...(features.includes('ventilated-seats') && seat ? [120] : []),
+    ...(features.includes('occupant-sensor') && kind === 'seat-base' ? [120] : []),
+    ...(features.includes('seat-airbags') && kind === 'bolster-outer' ? [60] : []),
+  ]
+  return Math.min(own, ...narrow)
+}
 
 /** Every complaint about a sheet. */
 export function complaints(procedure: unknown, checks: readonly Check[]): string[] {

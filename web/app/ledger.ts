@@ -82,8 +82,9 @@ const patience = 2_500
 /**
  * Says something to a job's ledger. It is built here, with its id and this device's time, kept in this browser, and only then sent, so
  * that neither a bad line nor a reload loses it.
+ * @param stands why it may not even be written down here, in words
  */
-export function useSay(job: string) {
+export function useSay(job: string, stands: (said: Say) => string | undefined = () => undefined) {
   const client = useQueryClient()
   const { person } = useSignedIn()
   const [busy, setBusy] = useState(false)
@@ -91,8 +92,10 @@ export function useSay(job: string) {
   /** @returns whether it stands: stored, or kept until the line is back */
   const say = useCallback(
     async (said: Say): Promise<boolean> => {
+      const no = stands(said)
+      setRefused(no === undefined ? null : new Error(no))
+      if (no !== undefined) return false
       setBusy(true)
-      setRefused(null)
       const event = {
         ...said,
         id: uuidv7(),
@@ -126,7 +129,7 @@ export function useSay(job: string) {
         setBusy(false)
       }
     },
-    [client, job, person],
+    [client, job, person, stands],
   )
   return { say, busy, error: refused, kept: useKeptOf(job), dismiss: outbox.dismiss.bind(outbox) }
 }

@@ -179,6 +179,21 @@ export function CarPanel({
           options={catalogue.features.map((f) => ({ value: f.id, label: f.name }))}
         />
       </div>
+      {vehicle.body.features?.includes('child-seat') && (
+        <div className="field">
+          {words.childSeats}
+          <Select
+            aria-label={words.childSeats}
+            mode="multiple"
+            maxCount={8}
+            value={checkIn.childSeats ?? []}
+            onChange={(childSeats: string[]) => onChange((now) => ({ ...now, childSeats }))}
+            options={surfacesOf(vehicle.body, catalogue.surfaces)
+              .filter((s) => s.kind === 'seat-base')
+              .map((s) => ({ value: s.zone, label: s.name }))}
+          />
+        </div>
+      )}
       <ModelNote make={vehicle.make} model={vehicle.model} />
       <Button aria-expanded={editing} onClick={() => setEditing(!editing)}>
         {words.editBody}

@@ -6,17 +6,19 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { againstNormal, mirrored, presetCondition, type Selection, selected } from '#core/condition/patterns.ts'
 import type { Condition } from '#core/condition/schema.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
+import { endsWalk, placesOf, withoutFinding } from '#core/procedures/findings-that-stop.ts'
 import type { CheckIn } from '#core/procedures/schema.ts'
 import type { JobView } from '#server/check-in/views.ts'
 import { savedCheckIn } from '#web/app/draft-kinds.ts'
 import { useJob } from '#web/app/JobFrame.tsx'
 import { keepFile } from '#web/app/keep-file.ts'
-import { useCatalogue, useMay, useSignedIn } from '#web/app/session.ts'
+import { useCatalogue, useMay, usePeople, useSignedIn } from '#web/app/session.ts'
 import { useVersionedDraft } from '#web/app/useVersionedDraft.ts'
 import { CabinSheet, type Spot } from '#web/ui/CabinSheet.tsx'
 import { DraftConflict, DraftStatus } from '#web/ui/DraftStatus.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { useNarrow } from '#web/ui/narrow.ts'
+import { StopTold } from '#web/ui/StopTold.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { AgreedPanel } from './AgreedPanel.tsx'
 import { BrushBar, firstBrush } from './BrushBar.tsx'
@@ -24,6 +26,7 @@ import { type Brush, marksOf, paint } from './brush.ts'
 import { CarPanel } from './CarPanel.tsx'
 import './check-in.css'
 import { placeName, placeWords } from './differing.ts'
+import { Ended } from './Ended.tsx'
 import { ExpectPanel } from './ExpectPanel.tsx'
 import { FoundPanel } from './FoundPanel.tsx'
 import { PhotosPanel } from './PhotosPanel.tsx'
@@ -54,8 +57,9 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
   const narrow = useNarrow()
   const go = useNavigate()
   const session = useSignedIn()
-  const may = useMay('check-in.write') && job.state === 'draft'
+  const writes = useMay('check-in.write') && job.state === 'draft'
   const leads = useMay('customers.erase')
+  const people = (usePeople().data ?? []).map((p) => p.name)
   const [brush, setBrush] = useState<Brush>({ kind: 'soil', level: 2 })
   const [strokeOpen, setStrokeOpen] = useState(false)
   const [focused, setFocused] = useState<string>()
@@ -67,6 +71,10 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
   const memory = useMemory(vehicle.plate, vehicle.vin ?? '', job.id)
   const surfaces = useMemo(() => surfacesOf(body, catalogue.surfaces), [body, catalogue])
   const sheet = useMemo(() => sheetOf(body, surfaces), [body, surfaces])
+  const ends = useMemo(() => endsWalk(checkIn, surfaces, catalogue), [checkIn, surfaces, catalogue])
+  const untold = writes ? ends.find((rule) => !checkIn.stopped?.[rule.id]) : undefined
+  // What stops ends the walk-round: nothing more is put down before it is cleared, or it was not that.
+  const may = writes && ends.length === 0
   const names = useMemo(() => new Map(surfaces.map((s) => [s.id, s])), [surfaces])
   const families = useMemo(
     () => new Map(surfaces.map((s) => [s.id, catalogue.materials.find((m) => m.id === s.material)?.family])),
@@ -146,6 +154,34 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
         show={placeWords}
         onResolve={draft.resolve}
       />
+      {untold && (
+        <StopTold
+          key={untold.id}
+          rule={untold}
+          people={people}
+          where={placesOf(untold, condition)
+            .map((id) => names.get(id)?.name ?? id)
+            .join(', ')}
+          onTold={(told) =>
+            change((now) => ({
+              ...now,
+              stopped: {
+                ...now.stopped,
+                [untold.id]: { told, by: session.name, at: new Date().toISOString() },
+              },
+            }))
+          }
+          onMistake={() => change((now) => withoutFinding(now, untold))}
+        />
+      )}
+      {ends.map((rule) => (
+        <Ended
+          key={rule.id}
+          rule={rule}
+          told={checkIn.stopped?.[rule.id]}
+          onMistake={writes ? () => change((now) => withoutFinding(now, rule)) : undefined}
+        />
+      ))}
       <div className="check-in">
         <section className="card sheet-card" aria-label="Condition">
           {may && <BrushBar brush={brush} onPick={setBrush} catalogue={catalogue} />}
@@ -215,9 +251,20 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
                 <fieldset className="stack bare" disabled={!may}>
                   {tab === 'car' && <CarPanel {...panel} catalogue={catalogue} memory={memory.data} />}
                   {tab === 'asked' && <AgreedPanel {...panel} who={session.name} catalogue={catalogue} />}
-                  {tab === 'tried' && <TriedPanel {...panel} functions={catalogue.functions} />}
+                  {tab === 'tried' &&
+                    (ends.length > 0 ? (
+                      <p>{words.noTrying}</p>
+                    ) : (
+                      <TriedPanel {...panel} functions={catalogue.functions} />
+                    ))}
                   {tab === 'found' && (
-                    <FoundPanel {...panel} odours={catalogue.odours} who={session.name} leads={leads} />
+                    <FoundPanel
+                      {...panel}
+                      odours={catalogue.odours}
+                      who={session.name}
+                      leads={leads}
+                      surfaces={surfaces}
+                    />
                   )}
                   {tab === 'told' && (
                     <ExpectPanel {...panel} surfaces={surfaces} catalogue={catalogue} job={job.id} open={may} />
@@ -228,7 +275,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
           </Tabs>
           <DraftStatus
             {...held}
-            calm={may ? words.status[held.status] : words.closed}
+            calm={writes ? words.status[held.status] : words.closed}
             onRetry={() => void draft.flush()}
             onDiscard={draft.discard}
           />

@@ -1,6 +1,8 @@
 import { DeleteOutlined } from '@ant-design/icons'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState } from 'react'
+import type { Surface } from '#core/cabin/schema.ts'
+import type { Odour } from '#core/condition/schema.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { Belonging } from '#core/procedures/schema.ts'
 import type { PanelProps } from './panel.ts'
@@ -106,7 +108,8 @@ export function FoundPanel({
   odours,
   who,
   leads,
-}: PanelProps & { odours: Catalogue['odours']; who: string; leads: boolean }) {
+  surfaces,
+}: PanelProps & { odours: Catalogue['odours']; who: string; leads: boolean; surfaces: readonly Surface[] }) {
   const [finding, setFinding] = useState('')
   const addFinding = () => {
     if (!finding.trim()) return
@@ -121,9 +124,14 @@ export function FoundPanel({
   const smell = (kind: string, level: number) =>
     onChange((now) => {
       const rest = (now.odours ?? []).filter((o) => o.kind !== kind)
-      const source = now.odours?.find((o) => o.kind === kind)?.source ?? ''
-      return { ...now, odours: level === 0 ? rest : [...rest, { kind, level, source }] }
+      const before = now.odours?.find((o) => o.kind === kind) ?? { kind, source: '' }
+      return { ...now, odours: level === 0 ? rest : [...rest, { ...before, level }] }
     })
+  const ofSmell = (kind: string, part: Partial<Odour>) =>
+    onChange((now) => ({
+      ...now,
+      odours: (now.odours ?? []).map((o) => (o.kind === kind ? { ...o, ...part } : o)),
+    }))
   return (
     <>
       <h2>{words.belongings}</h2>
@@ -174,21 +182,25 @@ export function FoundPanel({
         })}
       </div>
       {(checkIn.odours ?? []).map((o) => (
-        <Input
-          key={o.kind}
-          aria-label={`Source of ${o.kind}`}
-          placeholder={`${o.kind}: suspected source`}
-          maxLength={120}
-          value={o.source}
-          onChange={(e) =>
-            onChange((now) => ({
-              ...now,
-              odours: (now.odours ?? []).map((other) =>
-                other.kind === o.kind ? { ...other, source: e.target.value } : other,
-              ),
-            }))
-          }
-        />
+        <div key={o.kind} className="stack" style={{ gap: 6 }}>
+          <Select
+            mode="multiple"
+            aria-label={words.smellFrom(o.kind)}
+            placeholder={words.smellFrom(o.kind)}
+            showSearch={{ optionFilterProp: 'label' }}
+            maxCount={12}
+            value={o.at ?? []}
+            onChange={(at: string[]) => ofSmell(o.kind, { at })}
+            options={surfaces.map((s) => ({ value: s.id, label: s.name }))}
+          />
+          <Input
+            aria-label={`Source of ${o.kind}`}
+            placeholder={`${o.kind}: suspected source`}
+            maxLength={120}
+            value={o.source}
+            onChange={(e) => ofSmell(o.kind, { source: e.target.value })}
+          />
+        </div>
       ))}
       <h2>{words.findings}</h2>
       <ul>

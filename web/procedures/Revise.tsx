@@ -5,6 +5,7 @@ import type { Condition } from '#core/condition/schema.ts'
 import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { differenceOf } from '#core/procedures/difference.ts'
 import { revisedProcedure, revisedRequest } from '#core/procedures/revise.ts'
+import { touchedSteps } from '#core/work/reduce.ts'
 import type { ProcedureView } from '#server/procedures/views.ts'
 import { useWork } from '#web/app/ledger.ts'
 import { ChangeLines } from '#web/ui/ChangeLines.tsx'
@@ -30,13 +31,13 @@ export function Revise({ job, view, catalogue }: Props) {
     () => (surface ? { [surface]: { ...view.request.checkIn.condition[surface], soil } } : undefined),
     [surface, soil, view.request],
   )
-  const steps = work.data?.state.steps
+  const state = work.data?.state
   const difference = useMemo(() => {
-    if (!condition || !steps) return undefined
-    const over = new Set(Object.entries(steps).flatMap(([id, s]) => (s.status === 'waiting' ? [] : [id])))
-    const request = revisedRequest(view.request, view.procedure, over, { condition })
+    if (!condition || !state) return undefined
+    const { over, underWay } = touchedSteps(state)
+    const request = revisedRequest(view.request, view.procedure, over, { condition }, underWay)
     return differenceOf(view.procedure, revisedProcedure(request, catalogue).procedure)
-  }, [condition, steps, view, catalogue])
+  }, [condition, state, view, catalogue])
   return (
     <section className="card stack" style={{ gap: 8 }} aria-labelledby="revise">
       <h2 id="revise">{words.revise}</h2>

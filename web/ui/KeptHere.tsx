@@ -13,6 +13,7 @@ const saidAs: Record<string, string> = {
   'step-paused': 'paused',
   'step-skipped': 'skipped',
   'stop-refused': 'refused',
+  'skill-waived': 'let somebody do',
   'timer-started': 'dwell started',
   'timer-ended': 'dwell over',
   'check-passed': 'passed',

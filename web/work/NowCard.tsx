@@ -16,11 +16,13 @@ interface Props {
   now: number
   busy: boolean
   error: Error | null
+  /** A finding that holds this place while somebody is on it. */
+  held: string | undefined
   onSay: (say: Say) => Promise<boolean>
 }
 
 /** The one big card: what, how, bottle, towel, timer, caution; one thumb to start, finish, pause or skip. */
-export function NowCard({ view, step, person, now, busy, error, onSay }: Props) {
+export function NowCard({ view, step, person, now, busy, error, held, onSay }: Props) {
   const [skipping, setSkipping] = useState(false)
   const at = stepState(view.state, step.id)
   const running = at.status === 'running' && at.runningBy === person
@@ -42,6 +44,11 @@ export function NowCard({ view, step, person, now, busy, error, onSay }: Props) 
           </div>
           {timer && <DwellTimer timer={timer} now={now} />}
         </div>
+        {held && (
+          <div className="told" role="alert">
+            <strong>{words.heldNow}</strong> {held}
+          </div>
+        )}
         <dl className="now-facts">
           {step.product && (
             <div>
@@ -70,6 +77,17 @@ export function NowCard({ view, step, person, now, busy, error, onSay }: Props) 
             <dd>{step.passCue}</dd>
           </div>
         </dl>
+        {step.playbook?.map(({ stain, surface, steps, never, wicking }) => (
+          <div key={`${stain} ${surface}`} className="playbook">
+            <strong>{stain}</strong>
+            <ol>
+              {steps.map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ol>
+            <span>{words.never(never)}</span> {wicking > 1 && <span className="soft">{words.comesBack}</span>}
+          </div>
+        ))}
         {step.cautions[0] && (
           <div className="caution">
             {step.ppe.length > 0 && <strong>Wear {step.ppe.join(', ')}. </strong>}
@@ -89,7 +107,7 @@ export function NowCard({ view, step, person, now, busy, error, onSay }: Props) 
       </div>
       <div className="now-buttons">
         {running ? (
-          <Button type="primary" disabled={busy} onClick={() => say('step-finished')}>
+          <Button type="primary" disabled={busy || held !== undefined} onClick={() => say('step-finished')}>
             {words.done}
           </Button>
         ) : (

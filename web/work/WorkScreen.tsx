@@ -1,10 +1,10 @@
 import { Button } from 'antd'
-import { useMemo, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { heartOf, sayMinutes } from '#core/units/format.ts'
-import { openStops } from '#core/work/allow.ts'
+import { openStops, refusal } from '#core/work/allow.ts'
 import { isOver, openSteps, stepState } from '#core/work/reduce.ts'
 import { useNow } from '#web/app/clock.ts'
 import { type Say, useSay, useWork } from '#web/app/ledger.ts'
@@ -15,10 +15,12 @@ import { KeptHere } from '#web/ui/KeptHere.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { Conflicts } from './Conflicts.tsx'
-import { nextStep, stepsAfter } from './choose.ts'
+import { nextStep, stepsAfter, waitingForSkill } from './choose.ts'
 import { DamageDialog } from './DamageDialog.tsx'
+import { HazardDialog } from './HazardDialog.tsx'
 import { NowCard } from './NowCard.tsx'
 import { RecheckDialog } from './RecheckDialog.tsx'
+import { SkillWaits } from './SkillWaits.tsx'
 import { StopCard } from './StopCard.tsx'
 import './work.css'
 import { words } from './words.ts'
@@ -31,11 +33,23 @@ export default function WorkScreen() {
   const work = useWork(id!)
   const catalogue = useCatalogue()
   const session = useSignedIn()
-  const { say, busy, error, kept, dismiss } = useSay(id!)
+  const view = work.data
+  /** What a finding holds is refused here already, line or no line. */
+  const stands = useCallback(
+    ({ type, data }: Say) => {
+      if (!view) return undefined
+      const actor = { person: session.person, leads: false }
+      const no = refusal({ type, data } as never, view.procedure, view.state, actor, [], new Date().toISOString())
+      return no?.code === 'held' ? no.message : undefined
+    },
+    [view, session.person],
+  )
+  const { say, busy, error, kept, dismiss } = useSay(id!, stands)
   const mayWork = useMay('work.do')
   const now = useNow(1000)
   const [flagging, setFlagging] = useState(false)
   const [rechecking, setRechecking] = useState(false)
+  const [hazard, setHazard] = useState(false)
   const [settling, setSettling] = useState(false)
   /** The card changes under the thumb: a second tap of the same movement must not start the next step. */
   const tap = (said: Say) => {
@@ -51,20 +65,27 @@ export default function WorkScreen() {
   const sheet = useMemo(() => body && sheetOf(body, surfaces), [body, surfaces])
   if (work.isPending || catalogue.isPending) return <Fetching lines={4} />
   if (work.isLoadingError) return <Told error={work.error} onRetry={() => void work.refetch()} />
-  const view = work.data
+  if (!view) return null
   const { procedure, state } = view
-  const step = nextStep(view, session.person, new Date(now).toISOString())
+  const moment = new Date(now).toISOString()
+  const step = nextStep(view, session.person, moment)
+  const held = step && !step.stop ? stands({ type: 'step-finished', data: { step: step.id } }) : undefined
+  const unskilled = mayWork ? waitingForSkill(view, session.person, moment) : []
+  const shown = step ?? openStops(procedure, state)[0]
   const lit = new Set(
-    step?.stop ? step.stop.at : step?.zoneGroup === 'car' && step.surfaces.length > 100 ? [] : step?.surfaces,
+    shown?.stop ? shown.stop.at : step?.zoneGroup === 'car' && step.surfaces.length > 100 ? [] : step?.surfaces,
   )
   const after = stepsAfter(view, step)
   const open = openSteps(procedure, state)
   const attended = procedure.steps.filter((s) => s.crew > 0)
-  // Taken on and treated, and still to be signed off.
-  const stops = openStops(procedure, state).filter((s) => s.id !== step?.id && isOver(state, s.id))
+  // Seen by everybody, whoever may clear them: what is found, and what is treated and still to be signed off.
+  const standing = openStops(procedure, state)
+  const alone = standing.find((s) => s.stop?.holds === 'car')
+  const stops = standing.filter((s) => s.id !== step?.id)
   const others = open.filter(
     (s) => stepState(state, s.id).status === 'running' && stepState(state, s.id).runningBy !== session.person,
   )
+  const closed = procedure.steps.every((s) => isOver(state, s.id)) && stops.length === 0
   const drying = procedure.steps.filter(
     (s) =>
       s.crew === 0 &&
@@ -77,6 +98,16 @@ export default function WorkScreen() {
   const names = new Map(surfaces.map((s) => [s.id, s.name]))
   const titles = new Map(procedure.steps.map((s) => [s.id, s.title]))
   const number = step ? attended.findIndex((s) => s.id === step.id) + 1 : 0
+  const ofStops = { job: id!, view, person: session.person, busy: busy || settling, onSay: tap }
+  // While the whole car is held there is nothing else to do here than what the stop says.
+  if (alone && mayWork)
+    return (
+      <div className="stop-alone stack">
+        <StopCard key={alone.id} {...ofStops} step={alone} error={error} />
+        <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />
+        <Conflicts view={view} titles={titles} />
+      </div>
+    )
   return (
     <div className="work">
       <div className="stack">
@@ -86,7 +117,7 @@ export default function WorkScreen() {
             size={64}
             heart={heartOf(view.minutesLeft)}
             colour={view.job.colour}
-            needs={view.needs.some((n) => n.at <= new Date(now).toISOString())}
+            needs={view.needs.some((n) => n.at <= moment)}
           />
           <span>
             <strong>{step ? words.stepOf(number, attended.length) : ''}</strong>
@@ -120,18 +151,7 @@ export default function WorkScreen() {
       </div>
       <div className="stack">
         {error && !flagging && <Told error={error} />}
-        {step?.stop && mayWork && (
-          <StopCard
-            key={step.id}
-            job={id!}
-            view={view}
-            step={step}
-            person={session.person}
-            busy={busy || settling}
-            error={error}
-            onSay={tap}
-          />
-        )}
+        {step?.stop && mayWork && <StopCard key={step.id} {...ofStops} step={step} error={error} />}
         {step && !step.stop && mayWork && (
           <NowCard
             key={step.id}
@@ -141,25 +161,15 @@ export default function WorkScreen() {
             now={now}
             busy={busy || settling}
             error={error}
+            held={held}
             onSay={tap}
           />
         )}
+        {mayWork && stops.map((s) => <StopCard key={s.id} {...ofStops} step={s} error={null} />)}
+        <SkillWaits view={view} steps={unskilled} error={error} onSay={tap} />
         <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />
-        {!step && open.length > 0 && <section className="card">{words.waits}</section>}
-        {mayWork &&
-          stops.map((s) => (
-            <StopCard
-              key={s.id}
-              job={id!}
-              view={view}
-              step={s}
-              person={session.person}
-              busy={busy || settling}
-              error={null}
-              onSay={tap}
-            />
-          ))}
-        {open.length === 0 && drying.length === 0 && stops.length === 0 && (
+        {!step && open.some((s) => !s.stop) && <section className="card">{words.waits}</section>}
+        {closed && (
           <section className="card row">
             {words.allDone} <Link to={`/jobs/${id}/final`}>{words.toFinal}</Link>
           </section>
@@ -191,6 +201,9 @@ export default function WorkScreen() {
         )}
         {mayWork && (
           <div className="row">
+            <Button size="large" danger onClick={() => setHazard(true)}>
+              {words.hazard}
+            </Button>
             <Button size="large" onClick={() => setFlagging(true)}>
               {words.damage}
             </Button>
@@ -202,6 +215,14 @@ export default function WorkScreen() {
             {state.found.length > 0 && <span className="soft">{words.damageFound(state.found.length)}</span>}
           </div>
         )}
+        <HazardDialog
+          job={id!}
+          open={hazard}
+          stops={catalogue.data?.stops ?? []}
+          surfaces={surfaces}
+          people={Object.values(view.names)}
+          onClose={() => setHazard(false)}
+        />
         <RecheckDialog
           job={id!}
           open={rechecking}

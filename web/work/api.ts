@@ -20,6 +20,16 @@ export function useClearStop(job: string) {
   })
 }
 
+/** Something found at work that stops: it is written into the car, and the procedure is made anew with it. */
+export function useHazard(job: string) {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: { rule: string; surface?: string; told: string; note: string }) =>
+      post<RevisionView>(`/api/jobs/${job}/findings`, body),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['jobs', job] }),
+  })
+}
+
 /** Surfaces that failed when judged dry: the procedure gets the next rung, or says why there is none. */
 export function useFailRecheck(job: string) {
   const client = useQueryClient()

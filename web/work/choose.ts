@@ -3,6 +3,27 @@ import { refusal } from '#core/work/allow.ts'
 import { openSteps, stepState } from '#core/work/reduce.ts'
 import type { WorkView } from '#server/work/views.ts'
 
+/** Why a person cannot start a step now. */
+const whyNot = ({ procedure, state, skills }: WorkView, step: Step, person: string, now: string) => {
+  const actor = { person, leads: false, ...(skills[person] ? { skills: skills[person] } : {}) }
+  return refusal({ type: 'step-started', data: { step: step.id } }, procedure, state, actor, [], now)
+}
+
+/** Steps that could start now but for a skill this person does not hold. */
+export const waitingForSkill = (view: WorkView, person: string, now: string): Step[] =>
+  openSteps(view.procedure, view.state).filter(
+    (s) => !s.stop && stepState(view.state, s.id).status !== 'running' && onlySkillLacks(view, s, person, now),
+  )
+
+/** Nothing else is in the way: with every skill it could start. */
+function onlySkillLacks(view: WorkView, step: Step, person: string, now: string): boolean {
+  if (whyNot(view, step, person, now)?.code !== 'no-skill') return false
+  const free = { type: 'step-started' as const, data: { step: step.id } }
+  const code = refusal(free, view.procedure, view.state, { person, leads: false }, [], now)?.code
+  // Being on something else oneself is no reason: somebody else could start it.
+  return code === undefined || code === 'busy'
+}
+
 /**
  * The step to put on a person's card: what they are on, else what the plan gives them next if it can start,
  * else the first open step that can.
@@ -12,16 +33,14 @@ export function nextStep(view: WorkView, person: string, now: string): Step | un
   const open = openSteps(procedure, state)
   const running = open.find((s) => stepState(state, s.id).runningBy === person)
   if (running) return running
-  const can = (s: Step) =>
-    refusal({ type: 'step-started', data: { step: s.id } }, procedure, state, { person, leads: false }, [], now) ===
-    undefined
+  const can = (s: Step) => whyNot(view, s, person, now) === undefined
   const planned = mine.map((m) => open.find((s) => s.id === m.step)).filter((s) => s !== undefined)
   return planned.find(can) ?? open.find(can)
 }
 
 /** Up to two steps after the one on the card: the person's own by plan, else the next open ones. */
 export function stepsAfter(view: WorkView, current: Step | undefined): Step[] {
-  const open = openSteps(view.procedure, view.state).filter((s) => s.id !== current?.id)
+  const open = openSteps(view.procedure, view.state).filter((s) => s.id !== current?.id && !s.stop)
   const planned = view.mine.map((m) => open.find((s) => s.id === m.step)).filter((s) => s !== undefined)
   return [...planned, ...open.filter((s) => !planned.includes(s))].slice(0, 2)
 }

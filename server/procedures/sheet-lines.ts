@@ -1,0 +1,94 @@
+import type { Content } from 'pdfmake/interfaces.js'
+import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Procedure, Step } from '#core/procedures/schema.ts'
+import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
+import { printable, soft } from '#server/http/pdf.ts'
+
+const alarm = '#9C3F2B'
+const box =
+  '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><rect x="0.5" y="0.5" width="9" height="9" fill="none" stroke="#1F3329"/></svg>'
+
+const product = ({ product }: Step) =>
+  product ? `${product.name} ${sayRatio(product.ratio)}, ${sayVolume(product.ml)}` : ''
+
+const returns = ['', 'May come back as it dries', 'Often comes back as it dries', 'Usually comes back as it dries']
+
+/** What the technician reads about a stain: first, second, third, never, whether it comes back, the chance. */
+function playbookLines({ playbook = [] }: Step, nameOf: (surface: string) => string): string[] {
+  return playbook.map(({ stain, surface, steps, never, wicking, chance }) => {
+    const tries = steps.map((text, i) => `${i + 1} ${text}`).join('; ')
+    const back = returns[wicking] ? ` ${returns[wicking]}.` : ''
+    return `${stain} on ${nameOf(surface).toLowerCase()}: ${tries}. Never: ${never}.${back} Chance ${Math.round(chance)} %.`
+  })
+}
+
+/** One line of the sheet: a box to tick, what, with what, how long, and what to beware of. */
+export function stepLine(step: Step, number: number, nameOf: (surface: string) => string): Content[] {
+  const dwell = step.dwell && step.dwell.min >= 1 ? `stays on ${step.dwell.min}–${step.dwell.max} min` : ''
+  const how = [step.tool, step.motion, product(step), dwell].filter(Boolean).join(' · ')
+  const beware = step.cautions.filter((text) => !text.startsWith('Follow the label'))
+  return [
+    { svg: box, width: 9 },
+    { text: String(number), alignment: 'right' },
+    {
+      stack: [
+        { text: printable(step.title), bold: true },
+        ...(how ? [{ text: printable(how), color: soft }] : []),
+        ...playbookLines(step, nameOf).map((text) => ({ text: printable(text) })),
+        ...(step.passCue ? [{ text: printable(`Pass: ${step.passCue}`), color: soft }] : []),
+        ...(beware.length > 0 ? [{ text: printable(beware.join(' ')), italics: true, fontSize: 8 }] : []),
+      ],
+    },
+    { text: step.crew === 0 ? `(${sayMinutes(step.minutes)})` : sayMinutes(step.minutes), alignment: 'right' },
+  ]
+}
+
+function whoClears({ skill, specialist, taken }: NonNullable<Step['stop']>, catalogue: Catalogue): string {
+  if (specialist) return 'A specialist’s; the lead clears it.'
+  if (skill === null) return 'The lead clears it, with whoever is competent.'
+  const name = catalogue.skills.find((s) => s.id === skill)?.name ?? skill
+  return taken
+    ? `Only somebody trained (${name}) takes it on and signs it off. Anyone may refuse.`
+    : `Only somebody trained (${name}) goes near and clears it. Anyone may refuse.`
+}
+
+const said = (names: readonly string[], most: number) =>
+  names.length > most ? `${names.slice(0, most).join(', ')} and ${names.length - most} more` : names.join(', ')
+
+/** A finding that stops, in a frame of its own: what is held, what is done, who clears it, and the lines that are signed. */
+export function stopBox(step: Step, catalogue: Catalogue, nameOf: (surface: string) => string): Content {
+  const stop = step.stop!
+  const held =
+    stop.holds === 'car'
+      ? 'The whole car is held: nothing is started in it.'
+      : `Held: ${said(step.surfaces.map(nameOf), 6)}. Nothing is started there.`
+  const log = [...stop.references.map((name) => `${name} reference`), 'cleared by', 'at']
+  return {
+    margin: [0, 4, 0, 6],
+    table: {
+      widths: ['*'],
+      body: [
+        [
+          {
+            margin: [6, 4, 6, 6],
+            stack: [
+              { text: printable(step.title), bold: true, fontSize: 15, color: alarm },
+              { ol: stop.doing.map(printable), fontSize: 11, margin: [0, 4, 0, 4] },
+              { text: printable(whoClears(stop, catalogue)), bold: true },
+              { text: printable(held) },
+              { text: log.map((name) => `${name} ______________`).join('    '), margin: [0, 10, 0, 0] },
+            ],
+          },
+        ],
+      ],
+    },
+    layout: { hLineColor: () => alarm, vLineColor: () => alarm, hLineWidth: () => 2, vLineWidth: () => 2 },
+  }
+}
+
+/** What remains, each reason once with the places it is about. */
+export function remains({ residuals }: Pick<Procedure, 'residuals'>): string[] {
+  const byReason = new Map<string, string[]>()
+  for (const { name, reason } of residuals) byReason.set(reason, [...(byReason.get(reason) ?? []), name])
+  return [...byReason].map(([reason, names]) => `${said([...new Set(names)], 8)}: ${reason}`)
+}

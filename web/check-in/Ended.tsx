@@ -1,0 +1,26 @@
+import { Button } from 'antd'
+import type { Stop } from '#core/procedures/catalogue.ts'
+import type { CheckIn } from '#core/procedures/schema.ts'
+import { clockIn } from '#web/app/clock.ts'
+import { useSignedIn } from '#web/app/session.ts'
+import { words } from './words.ts'
+
+interface Props {
+  rule: Stop
+  told: NonNullable<CheckIn['stopped']>[string] | undefined
+  onMistake: (() => void) | undefined
+}
+
+/** Why this walk-round has ended, who was told, and the only way on from here: it was not that. */
+export function Ended({ rule, told, onMistake }: Props) {
+  const { timeZone } = useSignedIn()
+  return (
+    <section className="card told row" aria-label={words.ended(rule.name)}>
+      <span>
+        <strong>{words.ended(rule.name)}</strong> {told && words.toldAt(told.told, told.by, clockIn(timeZone, told.at))}{' '}
+        {words.endedLead}
+      </span>
+      {onMistake && <Button onClick={onMistake}>{words.notThat}</Button>}
+    </section>
+  )
+}

@@ -1,0 +1,86 @@
+import { Button, Drawer, Input } from 'antd'
+import { useState } from 'react'
+import type { Stop } from '#core/procedures/catalogue.ts'
+import { Told } from './Told.tsx'
+import './stop-told.css'
+
+const words = {
+  stop: (name: string) => `Stop: ${name}`,
+  lead: 'Nothing else is done now. This, in this order:',
+  who: 'Who was told',
+  other: 'or somebody else, by name',
+  told: 'They are told',
+  mistake: 'It was not that',
+}
+
+interface Props {
+  rule: Stop
+  /** Where it was seen, in words. */
+  where: string
+  /** Names to pick from; any other may be typed. */
+  people: readonly string[]
+  busy?: boolean
+  error?: Error | null
+  onTold: (name: string) => void
+  onMistake: () => void
+}
+
+/** A finding that ends the walk-round: nothing else on the screen until somebody is told. It shuts by no other way. */
+export function StopTold({ rule, where, people, busy = false, error, onTold, onMistake }: Props) {
+  const [name, setName] = useState('')
+  const ready = name.trim().length > 0
+  return (
+    <Drawer
+      open
+      placement="bottom"
+      size="100%"
+      rootClassName="stop-told"
+      closable={false}
+      mask={{ closable: false }}
+      keyboard={false}
+      aria-label={words.stop(rule.name)}
+    >
+      <div className="stop-told-body">
+        <h2>{words.stop(rule.name)}</h2>
+        {where && <p className="stop-told-where">{where}</p>}
+        <p>{words.lead}</p>
+        <ol>
+          {rule.doing.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ol>
+        <fieldset className="stop-told-who">
+          <legend>{words.who}</legend>
+          {people.map((person) => (
+            <button
+              key={person}
+              type="button"
+              className="stop-told-name"
+              aria-pressed={name === person}
+              onClick={() => setName(person)}
+            >
+              {person}
+            </button>
+          ))}
+          <Input
+            size="large"
+            aria-label={words.other}
+            placeholder={words.other}
+            value={people.includes(name) ? '' : name}
+            maxLength={80}
+            onChange={(e) => setName(e.target.value)}
+          />
+        </fieldset>
+        {error && <Told error={error} />}
+        <div className="stop-told-buttons">
+          <Button type="primary" size="large" disabled={!ready} loading={busy} onClick={() => onTold(name.trim())}>
+            {words.told}
+          </Button>
+          <Button size="large" disabled={busy} onClick={onMistake}>
+            {words.mistake}
+          </Button>
+        </div>
+      </div>
+    </Drawer>
+  )
+}
