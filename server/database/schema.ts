@@ -12,10 +12,11 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core'
 import type { Body } from '#core/cabin/schema.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
+import type { Offline } from '#core/job/schema.ts'
 import type { Mix, Ratio } from '#core/mixing/schema.ts'
 import type { PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
-import type { CheckIn, JobSettings, Procedure, ProcedureRequest, StandardSettings } from '#core/procedures/schema.ts'
-import type { Offline } from '#core/work/schema.ts'
+import type { JobSettings, Procedure, ProcedureRequest, StandardSettings } from '#core/procedures/schema.ts'
 
 /** JSON that arrives parsed or as text, depending on how it was selected. */
 const json = <T>(name: string) =>

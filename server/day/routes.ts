@@ -1,13 +1,13 @@
 import { and, eq } from 'drizzle-orm'
+import { needsOf } from '#core/job/needs.ts'
+import { minutesLeft, petalsOf } from '#core/job/progress.ts'
+import { handsOn, isOver, stepState } from '#core/job/reduce.ts'
 import { activityId } from '#core/procedures/activities.ts'
 import { dayIn, minuteOf } from '#core/units/shop-time.ts'
-import { needsOf } from '#core/work/needs.ts'
-import { minutesLeft, petalsOf } from '#core/work/progress.ts'
-import { handsOn, isOver, stepState } from '#core/work/reduce.ts'
 import { people, plans } from '#server/database/schema.ts'
-import { bottlesOf } from '#server/http/bottles.ts'
-import { openJobs } from '#server/http/open-jobs.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
+import { openJobs } from '#server/jobs/open-jobs.ts'
+import { bottlesOf } from '#server/shelf/bottles.ts'
 import { DayView } from './views.ts'
 
 export const dayRoutes = ({ db, catalogue, now }: World): Route[] => [

@@ -1,6 +1,6 @@
 import { Button, Drawer, Input } from 'antd'
 import { useState } from 'react'
-import type { Stop } from '#core/procedures/catalogue.ts'
+import type { Stop } from '#core/catalogue/stop.ts'
 import { Told } from './Told.tsx'
 import './stop-told.css'
 

@@ -1,10 +1,10 @@
 import { Button, Input, Modal, Select } from 'antd'
 import { useState } from 'react'
+import { lackedSkill } from '#core/job/allow.ts'
 import type { Step } from '#core/procedures/schema.ts'
-import { lackedSkill } from '#core/work/allow.ts'
 import type { WorkView } from '#server/work/views.ts'
-import type { Say } from '#web/app/ledger.ts'
-import { useCatalogue, useMay } from '#web/app/session.ts'
+import type { Say } from '#web/client/ledger.ts'
+import { useCatalogue, useMay } from '#web/client/session.ts'
 import { Told } from '#web/ui/Told.tsx'
 import { words } from './words.ts'
 

@@ -1,6 +1,6 @@
+import { refusal } from '#core/job/allow.ts'
+import { openSteps, stepState } from '#core/job/reduce.ts'
 import type { Step } from '#core/procedures/schema.ts'
-import { refusal } from '#core/work/allow.ts'
-import { openSteps, stepState } from '#core/work/reduce.ts'
 import type { WorkView } from '#server/work/views.ts'
 
 /** Why a person cannot start a step now. */
