@@ -146,7 +146,7 @@ export async function saveDraft(
       )
     if (job.version !== version) throw stale(jobView(job))
     await judgeCustomer(tx, scope, change.checkIn)
-    await announce(tx, { shop: scope.shop, topic: 'job', job: id })
+    await announce(tx, { shop: scope.shop, topic: 'draft', job: id })
     await tx
       .update(jobs)
       .set({ ...change, ...keysOf(change.checkIn), version: version + 1 })

@@ -135,16 +135,29 @@ export const marks = mysqlTable('marks', {
 })
 
 /** What screens must ask for again, written in the transaction that changed it, so that every server learns of it. */
+/** What a piece of news is about: as fine as what changed. */
+export type Topic =
+  | 'job'
+  | 'draft'
+  | 'photos'
+  | 'plan'
+  | 'mixing'
+  | 'people'
+  | 'customers'
+  | 'vehicles'
+  | 'standards'
+  | 'stock'
+
 export const changes = mysqlTable(
   'changes',
   {
     seq: bigint('seq', { mode: 'number' }).autoincrement().primaryKey(),
     shop: id('shop_id').notNull(),
-    topic: varchar('topic', { length: 20 })
-      .$type<'job' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles' | 'standards' | 'stock'>()
-      .notNull(),
+    topic: varchar('topic', { length: 20 }).$type<Topic>().notNull(),
     job: id('job_id'),
     position: int('position'),
+    /** Of a ledger's event: its type. */
+    kind: varchar('kind', { length: 40 }),
     at: moment('at').notNull(),
   },
   (t) => [index('changes_at').on(t.at)],

@@ -1,15 +1,17 @@
 import { and, asc, desc, eq, gt, inArray, lt, or } from 'drizzle-orm'
 import type { Database } from '#server/database/connection.ts'
-import { changes } from '#server/database/schema.ts'
+import { changes, type Topic } from '#server/database/schema.ts'
 import type { Transaction } from '#server/database/transaction.ts'
 
 /** Something of a shop changed; screens that show it ask again. */
 export interface Change {
   seq: number
   shop: string
-  topic: 'job' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles' | 'standards' | 'stock'
+  topic: Topic
   job: string | null
   position: number | null
+  /** Of a ledger's event: its type. */
+  kind: string | null
 }
 
 /** Writes a change beside what changed, in the same transaction: whoever reads the one can read the other. */
@@ -26,6 +28,7 @@ const columns = {
   topic: changes.topic,
   job: changes.job,
   position: changes.position,
+  kind: changes.kind,
 }
 /** Numbers are given before commit, so a smaller one may appear after a larger; for this long we look back for it. */
 const settle = 10_000

@@ -12,12 +12,13 @@ export interface OpenJob extends JobAtWork {
   places: string[]
 }
 
-/** All jobs of the shop that are not handed over, by arrival. */
-export async function openJobs(db: Database, scope: Scope, catalogue: Catalogue): Promise<OpenJob[]> {
+async function openOf(db: Database, scope: Scope, catalogue: Catalogue, one?: string): Promise<OpenJob[]> {
   const rows = await db
     .select()
     .from(jobs)
-    .where(and(eq(jobs.shop, scope.shop), ne(jobs.state, 'handed-over')))
+    .where(
+      and(eq(jobs.shop, scope.shop), ne(jobs.state, 'handed-over'), one === undefined ? undefined : eq(jobs.id, one)),
+    )
     .orderBy(jobs.arrives)
   const currents = await currentsOf(db, scope, rows, catalogue)
   return rows.map((job) => {
@@ -30,3 +31,15 @@ export async function openJobs(db: Database, scope: Scope, catalogue: Catalogue)
     }
   })
 }
+
+/** All jobs of the shop that are not handed over, by arrival. */
+export const openJobs = (db: Database, scope: Scope, catalogue: Catalogue): Promise<OpenJob[]> =>
+  openOf(db, scope, catalogue)
+
+/** One of them; undefined where it is handed over, or not this shop's. */
+export const openJob = async (
+  db: Database,
+  scope: Scope,
+  id: string,
+  catalogue: Catalogue,
+): Promise<OpenJob | undefined> => (await openOf(db, scope, catalogue, id))[0]

@@ -82,7 +82,7 @@ export async function addPhoto(
   try {
     await inTransaction(db, async (tx) => {
       await tx.insert(photos).values(row)
-      await announce(tx, { shop: scope.shop, topic: 'job', job: job.id })
+      await announce(tx, { shop: scope.shop, topic: 'photos', job: job.id })
     })
   } catch (error) {
     if (!isDuplicate(error)) throw error
@@ -103,7 +103,7 @@ export async function markPhoto(db: Database, scope: Scope, id: string, marks: P
       .update(photos)
       .set({ marks })
       .where(and(eq(photos.shop, scope.shop), eq(photos.id, id)))
-    await announce(tx, { shop: scope.shop, topic: 'job', job: row.job })
+    await announce(tx, { shop: scope.shop, topic: 'photos', job: row.job })
   })
   return view({ ...row, marks })
 }
@@ -116,7 +116,7 @@ export async function removePhoto(db: Database, files: FileStore, scope: Scope, 
     if (job?.state !== 'draft')
       throw new Problem(409, 'checked-in', 'The vehicle is checked in: its photos are part of what was agreed.')
     await tx.delete(photos).where(and(eq(photos.shop, scope.shop), eq(photos.id, id)))
-    await announce(tx, { shop: scope.shop, topic: 'job', job: row.job })
+    await announce(tx, { shop: scope.shop, topic: 'photos', job: row.job })
   })
   await dropUnused(db, files, [row.hash])
 }

@@ -2,6 +2,7 @@ import type { QueryClient } from '@tanstack/react-query'
 import type { WorkEvent, WorkIntent } from '#core/job/schema.ts'
 import { ApiError, isPassing, post } from './http.ts'
 import { keptEvents } from './kept-events.ts'
+import { followTap } from './news.ts'
 import { type Answer, type Kept, type KeptStore, Outbox, type Settled } from './outbox.ts'
 
 async function answered(sending: Promise<readonly number[]>): Promise<Answer> {
@@ -82,7 +83,7 @@ export const outbox = new Outbox({
   // Locks are not there over plain http from another machine; sending twice is one event all the same.
   alone: <T>(work: () => Promise<T>) =>
     navigator.locks ? (navigator.locks.request('outbox', work) as Promise<T>) : work(),
-  stored: (job) => void client?.invalidateQueries({ queryKey: ['jobs', job] }),
+  stored: (job) => client && followTap(client, job),
   announce: (settled) => pages.postMessage(settled),
 })
 pages.onmessage = ({ data }: MessageEvent<Settled[]>) => void outbox.heard(data)

@@ -201,7 +201,7 @@ export default function WorkScreen() {
         )}
         {mayWork && (
           <div className="row">
-            <Button size="large" danger onClick={() => setHazard(true)}>
+            <Button size="large" className="danger-found" onClick={() => setHazard(true)}>
               {words.hazard}
             </Button>
             <Button size="large" onClick={() => setFlagging(true)}>

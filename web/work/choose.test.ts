@@ -10,7 +10,7 @@ import { nextStep, stepsAfter } from './choose.ts'
 const procedure = generateProcedure(carA(), catalogue)
 const now = '2026-01-01T10:00:00.000Z'
 const view = (state: WorkState, mine: string[] = []) =>
-  ({ procedure, state, mine: mine.map((step, start) => ({ step, start })) }) as unknown as WorkView
+  ({ procedure, state, skills: {}, mine: mine.map((step, start) => ({ step, start })) }) as unknown as WorkView
 const step = (change: Partial<StepState>): StepState => ({ ...waiting, ...change })
 
 it('offers the first step that can start', () => {
