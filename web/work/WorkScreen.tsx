@@ -46,6 +46,7 @@ export default function WorkScreen() {
   )
   const { say, busy, error, kept, dismiss } = useSay(id!, stands)
   const mayWork = useMay('work.do')
+  const leads = useMay('procedure.issue')
   const now = useNow(1000)
   const [flagging, setFlagging] = useState(false)
   const [rechecking, setRechecking] = useState(false)
@@ -70,7 +71,7 @@ export default function WorkScreen() {
   const moment = new Date(now).toISOString()
   const step = nextStep(view, session.person, moment)
   const held = step && !step.stop ? stands({ type: 'step-finished', data: { step: step.id } }) : undefined
-  const unskilled = mayWork ? waitingForSkill(view, session.person, moment) : []
+  const unskilled = mayWork ? waitingForSkill(view, session.person, leads, moment) : []
   const shown = step ?? openStops(procedure, state)[0]
   const lit = new Set(
     shown?.stop ? shown.stop.at : step?.zoneGroup === 'car' && step.surfaces.length > 100 ? [] : step?.surfaces,
