@@ -5,9 +5,10 @@ import { firstScreen } from './bench/first-screen.ts'
 import { kills } from './bench/kills.ts'
 import { ledger } from './bench/ledger.ts'
 import { requests } from './bench/requests.ts'
+import { tap } from './bench/tap.ts'
 import { yard } from './bench/yard.ts'
 
-const sections: Record<string, () => Promise<object>> = { engines, firstScreen, ledger, requests, kills, yard }
+const sections: Record<string, () => Promise<object>> = { engines, firstScreen, ledger, requests, kills, tap, yard }
 const file = 'docs/bench.json'
 const only = process.argv.slice(2)
 let results: Record<string, object> = {}

@@ -4,7 +4,7 @@ import { ensureDebianPackages, ensureNodePackages, handOver, run } from './machi
 
 process.chdir(new URL('..', import.meta.url).pathname)
 ensureDebianPackages(['mariadb-server'])
-ensureNodePackages()
+ensureNodePackages({ tools: false })
 if (process.argv.includes('--fresh')) rmSync('.data/demo', { recursive: true, force: true })
 const built = await run(['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn'])
 if (built !== 0) process.exit(built)

@@ -31,17 +31,24 @@ export function ensureDebianPackages(wanted) {
   }
 }
 
-/** Runs `npm ci` unless node_modules already holds exactly this lock file. */
-export function ensureNodePackages() {
+/**
+ * Runs `npm ci` unless node_modules already holds exactly this lock file.
+ * @param {{ tools?: boolean }} [wanted] without tools: what the product runs on, and nothing that only makes or tests it
+ */
+export function ensureNodePackages({ tools = true } = {}) {
   const hash = createHash('sha256').update(readFileSync('package-lock.json')).digest('hex')
   const stamp = 'node_modules/.chamomile-lock'
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return
+  const has = existsSync(stamp) ? readFileSync(stamp, 'utf8') : ''
+  const bare = `${hash} without tools`
+  if (has === hash || (!tools && has === bare)) return
   console.log('Installing npm packages …')
-  const done = spawnSync('npm', ['ci', '--engine-strict', '--no-audit', '--no-fund'], {
-    stdio: ['ignore', 'inherit', 'inherit'],
-  })
+  const done = spawnSync(
+    'npm',
+    ['ci', '--engine-strict', '--no-audit', '--no-fund', ...(tools ? [] : ['--omit=dev'])],
+    { stdio: ['ignore', 'inherit', 'inherit'] },
+  )
   if (done.status !== 0) process.exit(done.status ?? 1)
-  writeFileSync(stamp, hash)
+  writeFileSync(stamp, tools ? hash : bare)
 }
 
 /** Runs one Node program to its end. @returns {Promise<number>} its exit code */

@@ -1,8 +1,9 @@
 import { catalogue } from '#catalogue/catalogue.ts'
 import type { Body, Surface } from '#core/cabin/schema.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
-import type { CheckIn, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
+import type { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 
 type Mark = (surface: Surface) => SurfaceCondition | undefined
 

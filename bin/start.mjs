@@ -3,7 +3,7 @@ import { ensureDebianPackages, ensureNodePackages, handOver, run } from './machi
 
 process.chdir(new URL('..', import.meta.url).pathname)
 if (!process.env.DATABASE_URL) ensureDebianPackages(['mariadb-server'])
-ensureNodePackages()
+ensureNodePackages({ tools: false })
 const built = await run(['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn'])
 if (built !== 0) process.exit(built)
 handOver('bin/start.ts')

@@ -7,8 +7,8 @@ import { MixRequest } from '#core/mixing/schema.ts'
 import { YieldRequest, yieldOf } from '#core/mixing/yield.ts'
 import { plan } from '#core/plan/plan.ts'
 import { PlanRequest } from '#core/plan/schema.ts'
+import { fittedProcedure } from '#core/procedures/limit/time-limit.ts'
 import { ProcedureRequest } from '#core/procedures/schema.ts'
-import { fittedProcedure } from '#core/procedures/time-limit.ts'
 
 export interface Verb {
   input: TSchema

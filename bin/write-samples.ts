@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs'
 import { catalogue } from '#catalogue/catalogue.ts'
-import { fittedProcedure } from '#core/procedures/time-limit.ts'
+import { fittedProcedure } from '#core/procedures/limit/time-limit.ts'
 import { sampleCars, summaryOf } from './sample-cars.ts'
 
 // Writes the sample cars as files for `bin/chamomile procedure`, and in few words what it answers to each: a test compares the two, so that

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { Ajv } from 'ajv'
 import { describe, expect, it } from 'vitest'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { schemaFiles, schemaText } from '../bin/schemas.ts'
 import { catalogue } from './catalogue.ts'
 import { assertCatalogue, catalogueFaults } from './check.ts'

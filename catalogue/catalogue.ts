@@ -1,4 +1,4 @@
-import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import biohazards from './biohazards.json' with { type: 'json' }
 import bodies from './bodies.json' with { type: 'json' }
 import cautions from './cautions.json' with { type: 'json' }

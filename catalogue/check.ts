@@ -1,5 +1,5 @@
 import { Ajv } from 'ajv'
-import { Catalogue } from '#core/procedures/catalogue.ts'
+import { Catalogue } from '#core/catalogue/catalogue.ts'
 
 export interface CatalogueFault {
   file: string

@@ -6,9 +6,12 @@ import { checkInRoutes } from './check-in/routes.ts'
 import { customerRoutes } from './customers/routes.ts'
 import { dayRoutes } from './day/routes.ts'
 import { handoverRoutes } from './handover/routes.ts'
-import { createApp, type Env } from './http/app.ts'
+import { createApp } from './http/app.ts'
+import type { Env } from './http/env.ts'
+import type { Exists } from './http/install-route.ts'
 import { servePages } from './http/pages.ts'
 import type { Route, World } from './http/route.ts'
+import { jobOf } from './jobs/jobs.ts'
 import { mixingRoutes } from './mixing/routes.ts'
 import { doorOf } from './people/doorway.ts'
 import { peopleRoutes } from './people/routes.ts'
@@ -39,7 +42,8 @@ export const allRoutes = (world: World): Route[] =>
 
 /** The application: the interface under /api, and the built pages for everything else. */
 export function buildApp(world: World, ending: AbortSignal, pages?: string): Hono<Env> {
-  const app = createApp(world, allRoutes(world), doorOf(world), ending)
+  const exists: Exists = async (path, scope, id) => path.startsWith('/api/jobs/:id') && jobOf(world.db, scope, id!)
+  const app = createApp(world, allRoutes(world), doorOf(world), exists, ending)
   if (pages && existsSync(join(pages, 'index.html'))) servePages(app, pages)
   return app
 }

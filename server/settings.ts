@@ -1,5 +1,5 @@
 import proxyAddr from 'proxy-addr'
-import type { Outside } from './http/caller.ts'
+import type { Outside } from '#server/http/middleware/caller.ts'
 
 /** What the environment says, checked once at the start. */
 export interface Settings {

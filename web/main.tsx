@@ -1,10 +1,10 @@
 import '@fontsource-variable/bricolage-grotesque'
 import '@fontsource-variable/figtree'
-import './app/tokens.css'
-import './app/layout.css'
+import '#web/shell/tokens.css'
+import '#web/shell/layout.css'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
-import { Application } from './app/Application.tsx'
+import { Application } from './Application.tsx'
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -1,7 +1,7 @@
 import { plateKey } from '#core/cabin/plate.ts'
 import type { Body } from '#core/cabin/schema.ts'
 import { readVin } from '#core/cabin/vin.ts'
-import type { CheckIn } from '#core/procedures/schema.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
 import { momentOf } from '#core/units/shop-time.ts'
 
 /** The columns of a fleet list, in any order and any case; the first two are needed. */

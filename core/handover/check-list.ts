@@ -1,6 +1,7 @@
 import type { Surface } from '#core/cabin/schema.ts'
-import type { Catalogue, CheckListPlace } from '#core/procedures/catalogue.ts'
-import type { CheckIn } from '#core/procedures/schema.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { CheckListPlace } from '#core/catalogue/check-list-place.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
 
 /** The places people forget, only those this car has, can reach, and its finish level looks at. */
 export function checkListFor(

@@ -1,6 +1,7 @@
 import { type Static, Type } from '@sinclair/typebox'
-import { Belonging, Procedure } from '#core/procedures/schema.ts'
-import { HandedOver } from '#core/work/schema.ts'
+import { Belonging } from '#core/check-in/belonging.ts'
+import { HandedOver } from '#core/job/schema.ts'
+import { Procedure } from '#core/procedures/schema.ts'
 
 const Strict = { additionalProperties: false }
 

@@ -1,10 +1,10 @@
+import { violations } from '#core/plan/problem/check.ts'
+import { criticalChain } from '#core/plan/problem/critical.ts'
+import { compile, type Problem } from '#core/plan/problem/problem.ts'
+import { boundsOf } from '#core/plan/search/bounds.ts'
+import { type Solution, solve } from '#core/plan/search/solve.ts'
 import { BadInput } from '#core/units/fault.ts'
-import { boundsOf } from './bounds.ts'
-import { violations } from './check.ts'
-import { criticalChain } from './critical.ts'
-import { compile, type Problem } from './problem.ts'
 import type { Assignment, PlanAnswer, PlanRequest } from './schema.ts'
-import { type Solution, solve } from './solve.ts'
 
 /** Says whether there is time for more; core reads no clock of its own. */
 export type KeepGoing = () => boolean

@@ -1,8 +1,9 @@
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { Condition } from '#core/condition/schema.ts'
-import type { Catalogue } from './catalogue.ts'
-import { mended } from './findings.ts'
-import { reviewProcedure } from './generate.ts'
-import type { CheckIn, Finding, Procedure, ProcedureRequest } from './schema.ts'
+import { mended } from '#core/procedures/edit/findings.ts'
+import { reviewProcedure } from '#core/procedures/make/generate.ts'
+import type { Finding, Procedure, ProcedureRequest } from './schema.ts'
 
 /** What has changed since a procedure was issued. */
 export interface Change {

@@ -1,6 +1,6 @@
 import { surfacesOf } from '#core/cabin/surfaces.ts'
-import type { Catalogue } from './catalogue.ts'
-import type { CheckIn } from './schema.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
 
 /** A made-up car to show on what a setting changes: used all over, heavy in the back, hair in the load area, grimy mats and roof. */
 export function sampleCar(catalogue: Catalogue): CheckIn {

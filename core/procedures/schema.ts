@@ -1,120 +1,16 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox'
-import { Body } from '#core/cabin/schema.ts'
-import { Condition, Odour } from '#core/condition/schema.ts'
+import { CheckIn } from '#core/check-in/check-in.ts'
 import { Ratio } from '#core/mixing/schema.ts'
 import { Uuid } from '#core/units/uuid.ts'
 
 const Strict = { additionalProperties: false }
-const Id = Type.String({ pattern: '^[a-z0-9][a-z0-9-]*$', maxLength: 40 })
-const Moment = Type.String({ maxLength: 40, description: 'ISO 8601' })
-const Person = Type.String({ minLength: 1, maxLength: 80 })
-const Answer = Type.Union([Type.Boolean(), Type.Null()], { description: 'true granted, false refused, null not asked' })
-
-export const Vehicle = Type.Object(
-  {
-    plate: Type.String({ minLength: 1, maxLength: 16 }),
-    vin: Type.Optional(Type.String({ maxLength: 17 })),
-    make: Type.String({ maxLength: 40 }),
-    model: Type.String({ maxLength: 40 }),
-    body: Body,
-  },
-  Strict,
-)
-
-/** Something found in the car. Cash is counted by two; a hazard stops the line until a lead has cleared it. */
-export const Belonging = Type.Object(
-  {
-    what: Type.String({ minLength: 1, maxLength: 200 }),
-    where: Type.String({ maxLength: 100 }),
-    bag: Type.Optional(Type.String({ maxLength: 20 })),
-    fate: Type.Optional(
-      Type.Union([Type.Literal('return'), Type.Literal('rubbish'), Type.Literal('cash'), Type.Literal('hazard')]),
-    ),
-    cash: Type.Optional(
-      Type.Object(
-        {
-          /** Minor units of the shop's currency. */
-          amount: Type.Integer({ minimum: 0, maximum: 100_000_000 }),
-          counted: Type.Array(Person, { minItems: 2, maxItems: 2 }),
-        },
-        Strict,
-      ),
-    ),
-    cleared: Type.Optional(Type.Object({ by: Person, at: Moment }, Strict)),
-  },
-  Strict,
-)
-export type Belonging = Static<typeof Belonging>
-
-/** What the customer was shown and signed: strokes as lists of x, y in a 300 × 100 field. */
-export const Agreement = Type.Object(
-  {
-    name: Person,
-    at: Moment,
-    strokes: Type.Array(Type.Array(Type.Number({ minimum: 0, maximum: 300 }), { maxItems: 2000 }), {
-      minItems: 1,
-      maxItems: 60,
-    }),
-    /** The chances as they were shown, so that outcomes can be held against them. */
-    shown: Type.Array(
-      Type.Object(
-        { surface: Type.String({ maxLength: 80 }), what: Type.String({ maxLength: 80 }), chance: Type.Number() },
-        Strict,
-      ),
-      { maxItems: 400 },
-    ),
-  },
-  Strict,
-)
-export type Agreement = Static<typeof Agreement>
-
-/** Everything taken down when a vehicle is received. */
-export const CheckIn = Type.Object(
-  {
-    vehicle: Vehicle,
-    customer: Type.String({ maxLength: 80 }),
-    /** The customer's own entry, if there is one. */
-    customerId: Type.Optional(Uuid),
-    condition: Condition,
-    odours: Type.Optional(Type.Array(Odour, { maxItems: 8 })),
-    /** The function check, by id of the catalogue. */
-    functions: Type.Optional(
-      Type.Record(
-        Id,
-        Type.Object({ works: Type.Boolean(), note: Type.Optional(Type.String({ maxLength: 200 })) }, Strict),
-      ),
-    ),
-    permissions: Type.Record(Id, Answer),
-    /** Who asked, and when, by permission. */
-    asked: Type.Optional(Type.Record(Id, Type.Object({ by: Person, at: Moment }, Strict))),
-    belongings: Type.Array(Belonging, { maxItems: 200 }),
-    /** Seats a child seat stands on, by zone. */
-    childSeats: Type.Optional(Type.Array(Type.String({ maxLength: 40 }), { maxItems: 8, uniqueItems: true })),
-    /** Findings that ended the walk-round: who was told of each, by rule. */
-    stopped: Type.Optional(Type.Record(Id, Type.Object({ told: Person, by: Person, at: Moment }, Strict))),
-    /** For others to look at: leaks, worn belts, dead lamps. */
-    findings: Type.Optional(
-      Type.Array(
-        Type.Object(
-          { what: Type.String({ minLength: 1, maxLength: 300 }), where: Type.String({ maxLength: 100 }) },
-          Strict,
-        ),
-        { maxItems: 50 },
-      ),
-    ),
-    /** What was sold; everything when left out. */
-    package: Type.Optional(Id),
-    finish: Type.Optional(Type.Union([Type.Literal('trade'), Type.Literal('standard'), Type.Literal('show')])),
-    notes: Type.Optional(Type.String({ maxLength: 10_000 })),
-    agreement: Type.Optional(Agreement),
-  },
-  { ...Strict, $id: 'check-in' },
-)
-export type CheckIn = Static<typeof CheckIn>
 
 const Level = Type.Integer({ minimum: 0, maximum: 4 })
+
 const StepId = Type.String({ minLength: 1, maxLength: 120 })
+
 const Why = Type.Optional(Type.String({ maxLength: 300, description: 'why, where an order rule is broken by it' }))
+
 const edit = <T extends string, F extends Record<string, TSchema>>(what: T, fields: F) =>
   Type.Object({ do: Type.Literal(what), ...fields, reason: Why }, Strict)
 
@@ -154,6 +50,7 @@ export const settingFields = {
   finish: Type.Optional(Type.Union([Type.Literal('trade'), Type.Literal('standard'), Type.Literal('show')])),
   edits: Type.Optional(Type.Array(Edit, { maxItems: 200 })),
 }
+
 export const SurfaceRungs = Type.Record(Type.String({ maxLength: 80 }), Level, {
   description: 'rung by surface: 0 is left out',
 })

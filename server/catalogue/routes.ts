@@ -1,4 +1,4 @@
-import { Catalogue } from '#core/procedures/catalogue.ts'
+import { Catalogue } from '#core/catalogue/catalogue.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
 
 export const catalogueRoutes = ({ catalogue }: World): Route[] => [

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import Papa from 'papaparse'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { headingFaults, readFleet } from '#core/formats/fleet.ts'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { dayIn } from '#core/units/shop-time.ts'
 import type { Database } from '#server/database/connection.ts'
 import { Problem } from '#server/http/problem.ts'

@@ -1,15 +1,15 @@
 import type { Content } from 'pdfmake/interfaces.js'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
 import { cabinSvg } from '#core/formats/cabin-svg.ts'
 import { strokePoints } from '#core/formats/stroke.ts'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
-import { expectationsOf } from '#core/procedures/expectations.ts'
-import type { CheckIn } from '#core/procedures/schema.ts'
+import { expectationsOf } from '#core/procedures/make/expectations.ts'
 import { momentIn } from '#core/units/shop-time.ts'
-import type { JobRow } from '#server/http/jobs.ts'
-import { heading, list, pdf, printable, soft } from '#server/http/pdf.ts'
+import { heading, list, pdf, printable, soft } from '#server/files/pdf.ts'
 import type { Scope } from '#server/http/scope.ts'
+import type { JobRow } from '#server/jobs/jobs.ts'
 
 const answer = (given: boolean | null | undefined) => (given === true ? 'yes' : given === false ? 'no' : 'not asked')
 

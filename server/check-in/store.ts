@@ -1,14 +1,14 @@
 import { and, eq, inArray, isNotNull } from 'drizzle-orm'
 import { plateKey } from '#core/cabin/plate.ts'
 import { readVin } from '#core/cabin/vin.ts'
-import type { CheckIn } from '#core/procedures/schema.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { Database } from '#server/database/connection.ts'
 import { customers, jobs } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
-import { type JobRow, jobOf } from '#server/http/jobs.ts'
-import { announce } from '#server/http/live.ts'
 import { Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
+import { announce } from '#server/http/stream.ts'
+import { type JobRow, jobOf } from '#server/jobs/jobs.ts'
 import { type CallSign, freeCallSigns } from './call-signs.ts'
 import type { JobView } from './views.ts'
 
@@ -146,7 +146,7 @@ export async function saveDraft(
       )
     if (job.version !== version) throw stale(jobView(job))
     await judgeCustomer(tx, scope, change.checkIn)
-    await announce(tx, { shop: scope.shop, topic: 'job', job: id })
+    await announce(tx, { shop: scope.shop, topic: 'draft', job: id })
     await tx
       .update(jobs)
       .set({ ...change, ...keysOf(change.checkIn), version: version + 1 })

@@ -1,5 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox'
-import { CheckIn } from '#core/procedures/schema.ts'
+import { CheckIn } from '#core/check-in/check-in.ts'
 
 export const JobView = Type.Object(
   {

@@ -1,14 +1,14 @@
 import { and, eq, gt, inArray, like, or } from 'drizzle-orm'
-import type { CheckIn } from '#core/procedures/schema.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { Database } from '#server/database/connection.ts'
 import { customers, jobs, photos, procedures } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
+import type { FileStore } from '#server/files/by-content.ts'
+import { dropUnused } from '#server/files/of-photos.ts'
 import { note } from '#server/http/audit.ts'
-import type { FileStore } from '#server/http/files.ts'
-import { announce } from '#server/http/live.ts'
-import { dropUnused } from '#server/http/photo-files.ts'
 import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
+import { announce } from '#server/http/stream.ts'
 import type { CustomerFields, CustomerView } from './views.ts'
 
 const columns = {

@@ -12,10 +12,11 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core'
 import type { Body } from '#core/cabin/schema.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
+import type { Offline } from '#core/job/schema.ts'
 import type { Mix, Ratio } from '#core/mixing/schema.ts'
 import type { PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
-import type { CheckIn, JobSettings, Procedure, ProcedureRequest, StandardSettings } from '#core/procedures/schema.ts'
-import type { Offline } from '#core/work/schema.ts'
+import type { JobSettings, Procedure, ProcedureRequest, StandardSettings } from '#core/procedures/schema.ts'
 
 /** JSON that arrives parsed or as text, depending on how it was selected. */
 const json = <T>(name: string) =>
@@ -134,16 +135,29 @@ export const marks = mysqlTable('marks', {
 })
 
 /** What screens must ask for again, written in the transaction that changed it, so that every server learns of it. */
+/** What a piece of news is about: as fine as what changed. */
+export type Topic =
+  | 'job'
+  | 'draft'
+  | 'photos'
+  | 'plan'
+  | 'mixing'
+  | 'people'
+  | 'customers'
+  | 'vehicles'
+  | 'standards'
+  | 'stock'
+
 export const changes = mysqlTable(
   'changes',
   {
     seq: bigint('seq', { mode: 'number' }).autoincrement().primaryKey(),
     shop: id('shop_id').notNull(),
-    topic: varchar('topic', { length: 20 })
-      .$type<'job' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles' | 'standards' | 'stock'>()
-      .notNull(),
+    topic: varchar('topic', { length: 20 }).$type<Topic>().notNull(),
     job: id('job_id'),
     position: int('position'),
+    /** Of a ledger's event: its type. */
+    kind: varchar('kind', { length: 40 }),
     at: moment('at').notNull(),
   },
   (t) => [index('changes_at').on(t.at)],

@@ -1,5 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox'
-import { Need, Petal } from '#core/work/schema.ts'
+import { Need, Petal } from '#core/job/schema.ts'
 
 const Strict = { additionalProperties: false }
 const Nullable = Type.Union([Type.Number(), Type.Null()])

@@ -1,8 +1,9 @@
 import type { Surface } from '#core/cabin/schema.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { byId } from '#core/catalogue/by-id.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { Condition, SurfaceCondition } from '#core/condition/schema.ts'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
-import type { CheckIn } from '#core/procedures/schema.ts'
 
 interface Spec {
   plate: string
@@ -21,7 +22,7 @@ interface Spec {
 }
 
 function checkInOf(spec: Spec, catalogue: Catalogue): CheckIn {
-  const model = catalogue.bodies.find((b) => b.id === spec.body)!
+  const model = byId(catalogue.bodies, spec.body, 'body')
   const body = {
     ...model,
     driverSide: spec.driverSide ?? model.driverSide,

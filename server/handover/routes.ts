@@ -1,9 +1,9 @@
 import { eq } from 'drizzle-orm'
 import { reportOf } from '#core/handover/report.ts'
 import { people } from '#server/database/schema.ts'
-import { jobAtWork } from '#server/http/jobs.ts'
 import { Problem } from '#server/http/problem.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
+import { jobAtWork } from '#server/jobs/jobs.ts'
 import { ReportView } from './views.ts'
 
 export const handoverRoutes = ({ db, catalogue }: World): Route[] => [

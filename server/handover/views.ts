@@ -1,6 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox'
+import { CheckIn } from '#core/check-in/check-in.ts'
 import { Report } from '#core/handover/schema.ts'
-import { CheckIn } from '#core/procedures/schema.ts'
 
 const Strict = { additionalProperties: false }
 

@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { serveStatic } from '@hono/node-server/serve-static'
 import type { Hono } from 'hono'
 import { getCookie } from 'hono/cookie'
-import type { Env } from './app.ts'
+import type { Env } from './env.ts'
 import { sessionCookie } from './scope.ts'
 
 /** What the first screen asks; told with the page to a browser that is signed in, so that answers travel beside the scripts. */

@@ -1,12 +1,12 @@
 import type { Static, TSchema } from '@sinclair/typebox'
 import type { Logger } from 'pino'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Database } from '#server/database/connection.ts'
-import type { Outside } from './caller.ts'
-import type { FileStore } from './files.ts'
-import type { Live } from './live.ts'
+import type { FileStore } from '#server/files/by-content.ts'
+import type { Outside } from '#server/http/middleware/caller.ts'
 import type { Permission } from './roles.ts'
 import type { Scope } from './scope.ts'
+import type { Live } from './stream.ts'
 
 /** What capabilities may use of the world. */
 export interface World {

@@ -3,9 +3,9 @@ import type { Database } from '#server/database/connection.ts'
 import { prepared } from '#server/database/prepared.ts'
 import { devices, people, sessions, shops } from '#server/database/schema.ts'
 import { inTransaction } from '#server/database/transaction.ts'
-import { announce } from './live.ts'
 import type { Role } from './roles.ts'
 import { newToken, tokenHash } from './secrets.ts'
+import { announce } from './stream.ts'
 import { uuidv7 } from './uuid.ts'
 
 declare const made: unique symbol

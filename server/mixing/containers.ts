@@ -1,15 +1,15 @@
 import { and, eq } from 'drizzle-orm'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { keepsUntil, vesselFindings } from '#core/chemistry/vessel.ts'
 import { pointFaults } from '#core/mixing/fill-curve.ts'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { BadInput } from '#core/units/fault.ts'
 import type { Database } from '#server/database/connection.ts'
 import { containers, type Outline, rinses } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
-import { bottlesOf } from '#server/http/bottles.ts'
-import { announce } from '#server/http/live.ts'
 import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
+import { announce } from '#server/http/stream.ts'
+import { bottlesOf } from '#server/shelf/bottles.ts'
 import type { ContainerView } from './views.ts'
 
 /** The shop's containers, the smallest first, with what stands in each. */

@@ -1,7 +1,7 @@
 import { and, eq } from 'drizzle-orm'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { dayMix } from '#core/mixing/day-mix.ts'
 import { fractionOf } from '#core/mixing/fraction.ts'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { Database } from '#server/database/connection.ts'
 import { lots } from '#server/database/schema.ts'
 import type { Scope } from '#server/http/scope.ts'

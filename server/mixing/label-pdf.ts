@@ -1,11 +1,12 @@
 import QRCode from 'qrcode'
+import { byId } from '#core/catalogue/by-id.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { pictogramSvg } from '#core/chemistry/pictograms.ts'
 import { fillStripSvg, stripWidth } from '#core/formats/fill-strip.ts'
 import { fillMarks } from '#core/mixing/marks.ts'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
 import { dayIn, momentIn } from '#core/units/shop-time.ts'
-import { pdf, printable, soft } from '#server/http/pdf.ts'
+import { pdf, printable, soft } from '#server/files/pdf.ts'
 import type { BatchView, ContainerView } from './views.ts'
 
 /** Points of a PDF in one millimetre. */
@@ -13,7 +14,7 @@ const pointsPerMm = 72 / 25.4
 
 /** What has to stand on a bottle that is not the original: what, how strong, since when, by whom, what it does, and where to read on. */
 export async function labelPdf(batch: BatchView, catalogue: Catalogue, address: string, zone: string): Promise<Buffer> {
-  const product = catalogue.products.find((p) => p.id === batch.product)!
+  const product = byId(catalogue.products, batch.product, 'product')
   const qr = await QRCode.toString(address, { type: 'svg', margin: 1 })
   return pdf(`Label ${product.name}`, [
     {

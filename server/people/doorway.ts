@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox'
-import type { Door } from '#server/http/app.ts'
 import { Problem } from '#server/http/problem.ts'
 import type { World } from '#server/http/route.ts'
+import type { Door } from '#server/http/sign-in.ts'
 import { check } from '#server/http/validate.ts'
 import { enrol, type FirstShop, namesAt, noShopYet, openShop, signIn } from './door.ts'
 

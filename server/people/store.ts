@@ -3,11 +3,11 @@ import type { Database } from '#server/database/connection.ts'
 import { attempts, audit, devices, people, sessions } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
 import { note } from '#server/http/audit.ts'
-import { announce } from '#server/http/live.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
 import type { Role } from '#server/http/roles.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { hashSecret } from '#server/http/secrets.ts'
+import { announce } from '#server/http/stream.ts'
 
 /** Everyone of the shop. */
 export function peopleOf(db: Database, scope: Scope) {

@@ -2,12 +2,12 @@ import { and, count, eq } from 'drizzle-orm'
 import type { Database } from '#server/database/connection.ts'
 import { jobs, type PhotoMark, photos } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
-import type { FileStore } from '#server/http/files.ts'
-import { jobOf } from '#server/http/jobs.ts'
-import { announce } from '#server/http/live.ts'
-import { dropUnused } from '#server/http/photo-files.ts'
+import type { FileStore } from '#server/files/by-content.ts'
+import { dropUnused } from '#server/files/of-photos.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
+import { announce } from '#server/http/stream.ts'
+import { jobOf } from '#server/jobs/jobs.ts'
 import { picture } from './picture.ts'
 import type { PhotoKind, PhotoView } from './views.ts'
 
@@ -82,7 +82,7 @@ export async function addPhoto(
   try {
     await inTransaction(db, async (tx) => {
       await tx.insert(photos).values(row)
-      await announce(tx, { shop: scope.shop, topic: 'job', job: job.id })
+      await announce(tx, { shop: scope.shop, topic: 'photos', job: job.id })
     })
   } catch (error) {
     if (!isDuplicate(error)) throw error
@@ -103,7 +103,7 @@ export async function markPhoto(db: Database, scope: Scope, id: string, marks: P
       .update(photos)
       .set({ marks })
       .where(and(eq(photos.shop, scope.shop), eq(photos.id, id)))
-    await announce(tx, { shop: scope.shop, topic: 'job', job: row.job })
+    await announce(tx, { shop: scope.shop, topic: 'photos', job: row.job })
   })
   return view({ ...row, marks })
 }
@@ -116,7 +116,7 @@ export async function removePhoto(db: Database, files: FileStore, scope: Scope, 
     if (job?.state !== 'draft')
       throw new Problem(409, 'checked-in', 'The vehicle is checked in: its photos are part of what was agreed.')
     await tx.delete(photos).where(and(eq(photos.shop, scope.shop), eq(photos.id, id)))
-    await announce(tx, { shop: scope.shop, topic: 'job', job: row.job })
+    await announce(tx, { shop: scope.shop, topic: 'photos', job: row.job })
   })
   await dropUnused(db, files, [row.hash])
 }

@@ -1,12 +1,12 @@
 import { eq } from 'drizzle-orm'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { BadInput } from '#core/units/fault.ts'
 import type { Database } from '#server/database/connection.ts'
 import { shops } from '#server/database/schema.ts'
 import { inTransaction } from '#server/database/transaction.ts'
 import { note } from '#server/http/audit.ts'
-import { announce } from '#server/http/live.ts'
 import type { Scope } from '#server/http/scope.ts'
+import { announce } from '#server/http/stream.ts'
 
 /**
  * Keeps the shop's choices. Procedures already issued keep theirs: they were made from a stored request.

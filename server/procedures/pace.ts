@@ -1,14 +1,14 @@
 import { and, desc, eq, isNotNull } from 'drizzle-orm'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { timingsOf } from '#core/job/timings.ts'
 import { paceOf } from '#core/procedures/pace.ts'
 import { BadInput } from '#core/units/fault.ts'
-import { timingsOf } from '#core/work/timings.ts'
 import type { Database } from '#server/database/connection.ts'
 import { jobs, procedures, shops } from '#server/database/schema.ts'
 import { inTransaction } from '#server/database/transaction.ts'
 import { note } from '#server/http/audit.ts'
-import { eventsOf } from '#server/http/jobs.ts'
 import type { Scope } from '#server/http/scope.ts'
+import { eventsOf } from '#server/jobs/jobs.ts'
 import type { PaceView } from './views.ts'
 
 /** The shop's latest jobs are what its pace is measured on. */

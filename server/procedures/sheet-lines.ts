@@ -1,8 +1,8 @@
 import type { Content } from 'pdfmake/interfaces.js'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
 import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
-import { printable, soft } from '#server/http/pdf.ts'
+import { printable, soft } from '#server/files/pdf.ts'
 
 const alarm = '#9C3F2B'
 const box =

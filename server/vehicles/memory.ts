@@ -1,12 +1,12 @@
 import { and, desc, eq, ne, or } from 'drizzle-orm'
 import { plateKey } from '#core/cabin/plate.ts'
 import { readVin } from '#core/cabin/vin.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { reportOf } from '#core/handover/report.ts'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
 import type { Database } from '#server/database/connection.ts'
 import { jobs } from '#server/database/schema.ts'
-import { type JobRow, jobAtWork } from '#server/http/jobs.ts'
 import type { Scope } from '#server/http/scope.ts'
+import { type JobRow, jobAtWork } from '#server/jobs/jobs.ts'
 import type { MemoryView } from './views.ts'
 
 /** Visits looked back on. */

@@ -5,9 +5,9 @@ import { BadInput } from '#core/units/fault.ts'
 import type { Database } from '#server/database/connection.ts'
 import { modelNotes, ownBodies } from '#server/database/schema.ts'
 import { inTransaction } from '#server/database/transaction.ts'
-import { announce } from '#server/http/live.ts'
 import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
+import { announce } from '#server/http/stream.ts'
 import type { ModelNoteView, OwnBodyView } from './views.ts'
 
 const columns = { id: ownBodies.id, version: ownBodies.version, body: ownBodies.body }

@@ -1,7 +1,8 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Body } from '#core/cabin/schema.ts'
+import { Vehicle } from '#core/check-in/vehicle.ts'
 import { Condition, Odour } from '#core/condition/schema.ts'
-import { Procedure, Vehicle } from '#core/procedures/schema.ts'
+import { Procedure } from '#core/procedures/schema.ts'
 
 const Strict = { additionalProperties: false }
 

@@ -119,7 +119,7 @@ describe('what waited', () => {
     const events = (await ines.get(`/api/jobs/${id}/events`)).body
     expect(events.map((e: any) => e.position)).toEqual(events.map((_: any, i: number) => i + 1))
     expect(new Set(events.map((e: any) => e.id)).size).toBe(events.length)
-    const { replay } = await import('#core/work/reduce.ts')
+    const { replay } = await import('#core/job/reduce.ts')
     expect(JSON.parse(JSON.stringify(replay(events, procedure)))).toEqual(
       (await ines.get(`/api/jobs/${id}/work`)).body.state,
     )

@@ -1,8 +1,8 @@
 import { Type } from '@sinclair/typebox'
-import { Facts, LedgerEvent, WorkIntent } from '#core/work/schema.ts'
-import { eventsOf, jobOf } from '#server/http/jobs.ts'
+import { Facts, LedgerEvent, WorkIntent } from '#core/job/schema.ts'
 import { Problem } from '#server/http/problem.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
+import { eventsOf, jobOf } from '#server/jobs/jobs.ts'
 import { appendEvent, appendFacts, workView } from './store.ts'
 import { WorkView } from './views.ts'
 

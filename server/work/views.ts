@@ -1,8 +1,8 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Body } from '#core/cabin/schema.ts'
-import { CheckListPlace } from '#core/procedures/catalogue.ts'
+import { CheckListPlace } from '#core/catalogue/check-list-place.ts'
+import { Need, Petal, WorkState } from '#core/job/schema.ts'
 import { Procedure } from '#core/procedures/schema.ts'
-import { Need, Petal, WorkState } from '#core/work/schema.ts'
 
 const Strict = { additionalProperties: false }
 

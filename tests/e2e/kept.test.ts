@@ -1,7 +1,7 @@
 // biome-ignore-all lint/suspicious/noExplicitAny: tests read plain JSON
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
-import { replay } from '#core/work/reduce.ts'
+import { replay } from '#core/job/reduce.ts'
 import { type DemoHouse, demoHouse } from '../support/demo-house.ts'
 import { axe, person } from '../support/watched-page.ts'
 

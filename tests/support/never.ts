@@ -1,5 +1,5 @@
 import { surfacesOf } from '#core/cabin/surfaces.ts'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 
 // What is never done in a car, said once more and by hand: it shares no code and no rule file with the engine, so that a rule turned to

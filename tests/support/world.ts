@@ -10,9 +10,9 @@ import { type Connection, connect } from '#server/database/connection.ts'
 import { migrate } from '#server/database/migrate.ts'
 import { morningZone, seedShop } from '#server/demo/seed.ts'
 import { demoShop, type ShopSpec } from '#server/demo/shop.ts'
-import { FileStore } from '#server/http/files.ts'
-import { Live } from '#server/http/live.ts'
+import { FileStore } from '#server/files/by-content.ts'
 import type { World } from '#server/http/route.ts'
+import { Live } from '#server/http/stream.ts'
 import { interfaceCheck } from './interface-check.ts'
 
 let count = 0

@@ -1,5 +1,5 @@
 import { Radio } from 'antd'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { PanelProps } from './panel.ts'
 import { words } from './words.ts'
 

@@ -1,5 +1,5 @@
 import { Select } from 'antd'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Brush } from './brush.ts'
 import { words } from './words.ts'
 

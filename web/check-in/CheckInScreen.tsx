@@ -3,17 +3,18 @@ import { type KeyboardEvent, useMemo, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { byId } from '#core/catalogue/by-id.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
 import { againstNormal, mirrored, presetCondition, type Selection, selected } from '#core/condition/patterns.ts'
 import type { Condition } from '#core/condition/schema.ts'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
-import { endsWalk, placesOf, withoutFinding } from '#core/procedures/findings-that-stop.ts'
-import type { CheckIn } from '#core/procedures/schema.ts'
+import { endsWalk, placesOf, withoutFinding } from '#core/procedures/make/findings-that-stop.ts'
 import type { JobView } from '#server/check-in/views.ts'
-import { savedCheckIn } from '#web/app/draft-kinds.ts'
-import { useJob } from '#web/app/JobFrame.tsx'
-import { keepFile } from '#web/app/keep-file.ts'
-import { useCatalogue, useMay, usePeople, useSignedIn } from '#web/app/session.ts'
-import { useVersionedDraft } from '#web/app/useVersionedDraft.ts'
+import { savedCheckIn } from '#web/client/draft-kinds.ts'
+import { keepFile } from '#web/client/keep-file.ts'
+import { useCatalogue, useMay, usePeople, useSignedIn } from '#web/client/session.ts'
+import { useVersionedDraft } from '#web/client/useVersionedDraft.ts'
+import { useJob } from '#web/shell/JobFrame.tsx'
 import { CabinSheet, type Spot } from '#web/ui/CabinSheet.tsx'
 import { DraftConflict, DraftStatus } from '#web/ui/DraftStatus.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -136,7 +137,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
       onPreset={(id) =>
         setCondition((now) => ({
           ...now,
-          ...presetCondition(catalogue.presets.find((p) => p.id === id)!, surfaces),
+          ...presetCondition(byId(catalogue.presets, id, 'preset'), surfaces),
         }))
       }
       onMirror={(from) => setCondition((now) => mirrored(now, surfaces, from))}

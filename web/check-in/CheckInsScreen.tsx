@@ -1,9 +1,10 @@
 import { Button, Form, Input, InputNumber, Radio, Select } from 'antd'
 import { useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import type { CheckIn } from '#core/procedures/schema.ts'
-import { clockIn } from '#web/app/clock.ts'
-import { useCatalogue, useMay, useSignedIn } from '#web/app/session.ts'
+import { byId } from '#core/catalogue/by-id.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
+import { useCatalogue, useMay, useSignedIn } from '#web/client/session.ts'
+import { clockIn } from '#web/shell/clock.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useDrafts, useOpenJob } from './api.ts'
@@ -62,7 +63,7 @@ export default function CheckInsScreen() {
   }
 
   const submit = async (f: Fields) => {
-    const model = bodies.find((b) => b.id === f.body)!
+    const model = byId(bodies, f.body, 'body')
     await start(
       {
         vehicle: {

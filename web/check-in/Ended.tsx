@@ -1,8 +1,8 @@
 import { Button } from 'antd'
-import type { Stop } from '#core/procedures/catalogue.ts'
-import type { CheckIn } from '#core/procedures/schema.ts'
-import { clockIn } from '#web/app/clock.ts'
-import { useSignedIn } from '#web/app/session.ts'
+import type { Stop } from '#core/catalogue/stop.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
+import { useSignedIn } from '#web/client/session.ts'
+import { clockIn } from '#web/shell/clock.ts'
 import { words } from './words.ts'
 
 interface Props {

@@ -1,6 +1,6 @@
 import { Button, Select } from 'antd'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { type Selection, selections } from '#core/condition/patterns.ts'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { words } from './words.ts'
 
 interface Props {

@@ -1,9 +1,9 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
-import type { CheckIn } from '#core/procedures/schema.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { JobView } from '#server/check-in/views.ts'
 import type { DayView } from '#server/day/views.ts'
-import { get, post } from '#web/app/http.ts'
+import { get, post } from '#web/client/http.ts'
 
 export const useDrafts = () =>
   useQuery({

@@ -1,4 +1,4 @@
-import type { CheckIn } from '#core/procedures/schema.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
 
 /** What every panel beside the sheet gets: the check-in as it stands, and how to change it. */
 export interface PanelProps {

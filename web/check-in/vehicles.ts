@@ -4,7 +4,7 @@ import type { Body } from '#core/cabin/schema.ts'
 import type { FleetView } from '#server/check-in/views.ts'
 import type { CustomerFields, CustomerView } from '#server/customers/views.ts'
 import type { MemoryView, ModelNoteView, OwnBodyView } from '#server/vehicles/views.ts'
-import { get, post, put } from '#web/app/http.ts'
+import { get, post, put } from '#web/client/http.ts'
 
 /** What earlier visits tell of a car; null when it has not been here. */
 export const useMemory = (plate: string, vin: string, except: string) =>

@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { CustomerView } from '#server/customers/views.ts'
-import { put, remove } from '#web/app/http.ts'
+import { put, remove } from '#web/client/http.ts'
 
 export function useChangeCustomer() {
   const client = useQueryClient()

@@ -1,4 +1,4 @@
-import { finishes } from '#web/app/words.ts'
+import { finishes } from '#web/shell/words.ts'
 
 export const words = {
   title: 'Customers',

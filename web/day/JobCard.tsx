@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import { heartOf, sayClock, sayMinutes } from '#core/units/format.ts'
 import type { DayJobView } from '#server/day/views.ts'
-import { clockIn } from '#web/app/clock.ts'
+import { clockIn } from '#web/shell/clock.ts'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
 
 export function JobCard({ job, zone, now }: { job: DayJobView; zone: string; now: string }) {

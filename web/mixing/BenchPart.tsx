@@ -1,11 +1,12 @@
 import { Select } from 'antd'
 import { Link, useSearchParams } from 'react-router'
+import { byId } from '#core/catalogue/by-id.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Ratio } from '#core/mixing/schema.ts'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
 import type { BatchView, ContainerView, DemandView } from '#server/mixing/views.ts'
-import { clockIn } from '#web/app/clock.ts'
-import { useSignedIn } from '#web/app/session.ts'
+import { useSignedIn } from '#web/client/session.ts'
+import { clockIn } from '#web/shell/clock.ts'
 import { Bench } from './Bench.tsx'
 import { words } from './words.ts'
 
@@ -57,7 +58,7 @@ export function BenchPart({ catalogue, containers, demand, batches }: Props) {
           placeholder={words.anything}
           style={{ width: '100%', marginTop: 8 }}
           value={other?.id ?? null}
-          onChange={(id: string) => choose(id, Object.values(catalogue.products.find((p) => p.id === id)!.ratios)[0]!)}
+          onChange={(id: string) => choose(id, Object.values(byId(catalogue.products, id, 'product').ratios)[0]!)}
           options={catalogue.products.map((p) => ({ value: p.id, label: p.name }))}
         />
       </section>

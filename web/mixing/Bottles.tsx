@@ -1,13 +1,14 @@
 import { Button } from 'antd'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
+import { byId } from '#core/catalogue/by-id.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { sameHeight } from '#core/mixing/fill-curve.ts'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
 import { dayIn } from '#core/units/shop-time.ts'
 import type { ContainerView } from '#server/mixing/views.ts'
-import { clockIn } from '#web/app/clock.ts'
-import { useMay, useSignedIn } from '#web/app/session.ts'
+import { useMay, useSignedIn } from '#web/client/session.ts'
+import { clockIn } from '#web/shell/clock.ts'
 import { Bottle } from '#web/ui/Bottle.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useRinse } from './api.ts'
@@ -96,7 +97,7 @@ export function Bottles({ containers, catalogue }: { containers: readonly Contai
                     </Button>
                   )}
                   <Button
-                    href={`/api/mixing/containers/${c.id}/strip?marks=${content && catalogue.products.find((p) => p.id === content.product) ? `${content.product}:${Object.keys(catalogue.products.find((p) => p.id === content.product)!.ratios)[0]}` : 'apc:trim,apc:heavy'}`}
+                    href={`/api/mixing/containers/${c.id}/strip?marks=${content && catalogue.products.find((p) => p.id === content.product) ? `${content.product}:${Object.keys(byId(catalogue.products, content.product, 'product').ratios)[0]}` : 'apc:trim,apc:heavy'}`}
                     target="_blank"
                   >
                     {words.strip}

@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { useMay } from '#web/app/session.ts'
+import { useMay } from '#web/client/session.ts'
 import { FileButton } from '#web/ui/FileButton.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useKeepSheet, useSheets } from './api.ts'

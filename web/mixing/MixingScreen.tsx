@@ -1,5 +1,5 @@
 import { Link, useSearchParams } from 'react-router'
-import { useCatalogue } from '#web/app/session.ts'
+import { useCatalogue } from '#web/client/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useBatches, useContainers, useDemand } from './api.ts'

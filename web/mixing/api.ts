@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
 import type { Ratio } from '#core/mixing/schema.ts'
 import type { BatchView, ContainerView, DayMixView, DemandView, SheetView } from '#server/mixing/views.ts'
-import { get, post, put, sendFile } from '#web/app/http.ts'
+import { get, post, put, sendFile } from '#web/client/http.ts'
 
 export const useContainers = () =>
   useQuery({ queryKey: ['containers'], queryFn: () => get<ContainerView[]>('/api/mixing/containers') })

@@ -1,6 +1,6 @@
 import { Button, Checkbox, Form, Input, Select } from 'antd'
 import type { PersonView } from '#server/people/views.ts'
-import { useCatalogue } from '#web/app/session.ts'
+import { useCatalogue } from '#web/client/session.ts'
 import { Told } from '#web/ui/Told.tsx'
 import { useKeeping } from './api.ts'
 import { words } from './words.ts'

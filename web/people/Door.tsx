@@ -1,11 +1,11 @@
 import { Button, Form, Input } from 'antd'
 import { type ReactNode, useState } from 'react'
-import { useDoor, useWayIn } from '#web/app/session.ts'
-import { useKept } from '#web/app/useKept.ts'
+import { useDoor, useWayIn } from '#web/client/session.ts'
+import { useKept } from '#web/client/useKept.ts'
+import { PickPerson, pinRule } from '#web/shell/PickPerson.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
 import { Told } from '#web/ui/Told.tsx'
-import { PickPerson, pinRule } from './PickPerson.tsx'
 import { words } from './words.ts'
 
 const petals = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done' as const }))

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
 import type { AuditView, DeviceView, OpenSessionView, PersonView } from '#server/people/views.ts'
-import { get, post, put, remove } from '#web/app/http.ts'
+import { get, post, put, remove } from '#web/client/http.ts'
 
 export const useDevices = () => useQuery({ queryKey: ['devices'], queryFn: () => get<DeviceView[]>('/api/devices') })
 export const useSessions = () =>

@@ -3,8 +3,6 @@ export const words = {
   lead: 'Interior detailing: what the car needs, in what order, mixed right, done by whom.',
   who: 'Who starts work?',
   pin: 'PIN',
-  enter: 'Start work',
-  back: 'Someone else',
   keptLead: 'Kept on this device until they sign in here:',
   keptFor: (taps: number, drafts: number) =>
     [

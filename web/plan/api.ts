@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { PlanView } from '#server/plan/views.ts'
-import { post, put } from '#web/app/http.ts'
+import { post, put } from '#web/client/http.ts'
 
 export function useMakePlan() {
   const client = useQueryClient()

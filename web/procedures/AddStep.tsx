@@ -1,7 +1,7 @@
 import { Button, Modal, Select } from 'antd'
 import { useState } from 'react'
 import { surfacesOf, zoneGroupName } from '#core/cabin/surfaces.ts'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Edit, ProcedureRequest } from '#core/procedures/schema.ts'
 import { sentence } from '#core/units/format.ts'
 import { words } from './words.ts'

@@ -1,6 +1,6 @@
 import { Button, Input } from 'antd'
 import { useState } from 'react'
-import { mended } from '#core/procedures/findings.ts'
+import { mended } from '#core/procedures/edit/findings.ts'
 import type { Edit, Finding } from '#core/procedures/schema.ts'
 import { words } from './words.ts'
 

@@ -1,5 +1,5 @@
 import { Button, InputNumber, Select } from 'antd'
-import type { Rung } from '#core/procedures/ladder.ts'
+import type { Rung } from '#core/procedures/limit/ladder.ts'
 import type { Edit, Step } from '#core/procedures/schema.ts'
 import { words } from './words.ts'
 

@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { ProcedureRequest } from '#core/procedures/schema.ts'
 import { sayMinutes } from '#core/units/format.ts'
 import { useLevels } from './useLevels.ts'

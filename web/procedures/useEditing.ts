@@ -1,11 +1,11 @@
 import { useEffect, useMemo } from 'react'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
-import { blocks } from '#core/procedures/findings.ts'
-import { reviewProcedure } from '#core/procedures/generate.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { blocks } from '#core/procedures/edit/findings.ts'
+import { reviewProcedure } from '#core/procedures/make/generate.ts'
 import type { Edit, JobSettings, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import type { ProcedureView } from '#server/procedures/views.ts'
-import { savedSettings } from '#web/app/draft-kinds.ts'
-import { useVersionedDraft } from '#web/app/useVersionedDraft.ts'
+import { savedSettings } from '#web/client/draft-kinds.ts'
+import { useVersionedDraft } from '#web/client/useVersionedDraft.ts'
 
 /** The engine's input with other settings than the ones it was asked for with. */
 export function requestWith(

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
-import type { LevelFigures } from '#core/procedures/levels.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { LevelFigures } from '#core/procedures/limit/levels.ts'
 import type { ProcedureRequest } from '#core/procedures/schema.ts'
 
 /** Figures of the finish levels, worked out in a worker; while new ones are on their way the old ones stay. */

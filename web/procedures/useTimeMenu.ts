@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { MenuEntry } from '#core/procedures/limit/time-limit.ts'
 import type { ProcedureRequest } from '#core/procedures/schema.ts'
-import type { MenuEntry } from '#core/procedures/time-limit.ts'
 
 export type Weighing =
   | { state: 'idle' }

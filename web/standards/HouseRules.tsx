@@ -1,11 +1,12 @@
 import { Radio } from 'antd'
 import { useMemo, useState } from 'react'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
-import { differenceOf } from '#core/procedures/difference.ts'
-import { generateProcedure } from '#core/procedures/generate.ts'
+import { byId } from '#core/catalogue/by-id.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { differenceOf } from '#core/procedures/edit/difference.ts'
+import { generateProcedure } from '#core/procedures/make/generate.ts'
 import { sampleCar } from '#core/procedures/sample.ts'
-import { useMay } from '#web/app/session.ts'
-import { useHouseRules, useKeepHouseRules } from '#web/app/standards.ts'
+import { useMay } from '#web/client/session.ts'
+import { useHouseRules, useKeepHouseRules } from '#web/client/standards.ts'
 import { ChangeLines } from '#web/ui/ChangeLines.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
@@ -42,7 +43,7 @@ export function HouseRules({ catalogue }: { catalogue: Catalogue }) {
     ...Object.fromEntries(houseRules.map((r) => [r.id, r.default])),
     ...rules.data.choices,
   }
-  const rule = houseRules.find((r) => r.id === (looked?.rule ?? houseRules[0]!.id))!
+  const rule = byId(houseRules, looked?.rule ?? houseRules[0]!.id, 'house rule')
   const other =
     looked?.rule === rule.id && looked.choice !== inForce[rule.id]
       ? looked.choice

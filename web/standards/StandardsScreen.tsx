@@ -1,6 +1,6 @@
 import { Segmented } from 'antd'
 import { useSearchParams } from 'react-router'
-import { useCatalogue } from '#web/app/session.ts'
+import { useCatalogue } from '#web/client/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { HouseRules } from './HouseRules.tsx'

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import type { StandardFile } from '#core/formats/exchange.ts'
 import type { PaceView, StandardVersionsView } from '#server/procedures/views.ts'
-import { get, put } from '#web/app/http.ts'
+import { get, put } from '#web/client/http.ts'
 
 export const useStandardVersions = (id: string) =>
   useQuery({

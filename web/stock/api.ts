@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
 import type { StockCsvView, StockView } from '#server/stock/views.ts'
-import { get, post } from '#web/app/http.ts'
+import { get, post } from '#web/client/http.ts'
 
 export const useStock = () => useQuery({ queryKey: ['stock'], queryFn: () => get<StockView>('/api/stock') })
 

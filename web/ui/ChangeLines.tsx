@@ -1,4 +1,4 @@
-import type { Difference } from '#core/procedures/difference.ts'
+import type { Difference } from '#core/procedures/edit/difference.ts'
 import { AndMore } from './AndMore.tsx'
 
 const minutesWords = (delta: number) =>

@@ -1,6 +1,7 @@
 import { Button, Drawer, Input } from 'antd'
 import { useState } from 'react'
-import type { Stop } from '#core/procedures/catalogue.ts'
+import type { Stop } from '#core/catalogue/stop.ts'
+import { PickName } from './PickName.tsx'
 import { Told } from './Told.tsx'
 import './stop-told.css'
 
@@ -49,19 +50,12 @@ export function StopTold({ rule, where, people, busy = false, error, onTold, onM
             <li key={line}>{line}</li>
           ))}
         </ol>
-        <fieldset className="stop-told-who">
-          <legend>{words.who}</legend>
-          {people.map((person) => (
-            <button
-              key={person}
-              type="button"
-              className="stop-told-name"
-              aria-pressed={name === person}
-              onClick={() => setName(person)}
-            >
-              {person}
-            </button>
-          ))}
+        <PickName
+          question={words.who}
+          people={people.map((person) => ({ id: person, name: person }))}
+          picked={name}
+          onPick={setName}
+        >
           <Input
             size="large"
             aria-label={words.other}
@@ -70,7 +64,7 @@ export function StopTold({ rule, where, people, busy = false, error, onTold, onM
             maxLength={80}
             onChange={(e) => setName(e.target.value)}
           />
-        </fieldset>
+        </PickName>
         {error && <Told error={error} />}
         <div className="stop-told-buttons">
           <Button type="primary" size="large" disabled={!ready} loading={busy} onClick={() => onTold(name.trim())}>

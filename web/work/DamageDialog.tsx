@@ -1,9 +1,9 @@
 import { Input, Modal, Select } from 'antd'
 import { useRef, useState } from 'react'
 import type { Surface } from '#core/cabin/schema.ts'
-import type { Catalogue } from '#core/procedures/catalogue.ts'
-import type { Say } from '#web/app/ledger.ts'
-import { useAddPhoto } from '#web/app/photos.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { Say } from '#web/client/ledger.ts'
+import { useAddPhoto } from '#web/client/photos.ts'
 import { Told } from '#web/ui/Told.tsx'
 import { words } from './words.ts'
 

@@ -1,4 +1,4 @@
-import type { Timer } from '#core/work/schema.ts'
+import type { Timer } from '#core/job/schema.ts'
 import { words } from './words.ts'
 
 const sayClockLeft = (ms: number) => {

@@ -1,10 +1,11 @@
-import { Button, Input, Modal, Select } from 'antd'
+import { Button, Input, Modal } from 'antd'
 import { useState } from 'react'
+import { lackedSkill } from '#core/job/allow.ts'
 import type { Step } from '#core/procedures/schema.ts'
-import { lackedSkill } from '#core/work/allow.ts'
 import type { WorkView } from '#server/work/views.ts'
-import type { Say } from '#web/app/ledger.ts'
-import { useCatalogue, useMay } from '#web/app/session.ts'
+import type { Say } from '#web/client/ledger.ts'
+import { useCatalogue, useMay } from '#web/client/session.ts'
+import { PickName } from '#web/ui/PickName.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { words } from './words.ts'
 
@@ -77,12 +78,11 @@ function LetDialog({ view, step, error, onClose, onSay }: Omit<Props, 'steps'> &
       okButtonProps={{ disabled: !person || reason.trim().length < 3 }}
     >
       <div className="stack">
-        <Select
-          aria-label={words.skillWho}
-          placeholder={words.skillWho}
-          value={person ?? null}
-          onChange={setPerson}
-          options={untrained.map(([id]) => ({ value: id, label: view.names[id] ?? id }))}
+        <PickName
+          question={words.skillWho}
+          people={untrained.map(([id]) => ({ id, name: view.names[id] ?? id }))}
+          picked={person}
+          onPick={setPerson}
         />
         <Input.TextArea
           aria-label={words.skillWhy}

@@ -3,12 +3,12 @@ import { useCallback, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { openStops, refusal } from '#core/job/allow.ts'
+import { isOver, openSteps, stepState } from '#core/job/reduce.ts'
 import { heartOf, sayMinutes } from '#core/units/format.ts'
-import { openStops, refusal } from '#core/work/allow.ts'
-import { isOver, openSteps, stepState } from '#core/work/reduce.ts'
-import { useNow } from '#web/app/clock.ts'
-import { type Say, useSay, useWork } from '#web/app/ledger.ts'
-import { useCatalogue, useMay, useSignedIn } from '#web/app/session.ts'
+import { type Say, useSay, useWork } from '#web/client/ledger.ts'
+import { useCatalogue, useMay, useSignedIn } from '#web/client/session.ts'
+import { useNow } from '#web/shell/clock.ts'
 import { CabinSheet } from '#web/ui/CabinSheet.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { KeptHere } from '#web/ui/KeptHere.tsx'
@@ -46,6 +46,7 @@ export default function WorkScreen() {
   )
   const { say, busy, error, kept, dismiss } = useSay(id!, stands)
   const mayWork = useMay('work.do')
+  const leads = useMay('procedure.issue')
   const now = useNow(1000)
   const [flagging, setFlagging] = useState(false)
   const [rechecking, setRechecking] = useState(false)
@@ -70,7 +71,7 @@ export default function WorkScreen() {
   const moment = new Date(now).toISOString()
   const step = nextStep(view, session.person, moment)
   const held = step && !step.stop ? stands({ type: 'step-finished', data: { step: step.id } }) : undefined
-  const unskilled = mayWork ? waitingForSkill(view, session.person, moment) : []
+  const unskilled = mayWork ? waitingForSkill(view, session.person, leads, moment) : []
   const shown = step ?? openStops(procedure, state)[0]
   const lit = new Set(
     shown?.stop ? shown.stop.at : step?.zoneGroup === 'car' && step.surfaces.length > 100 ? [] : step?.surfaces,
@@ -201,7 +202,7 @@ export default function WorkScreen() {
         )}
         {mayWork && (
           <div className="row">
-            <Button size="large" danger onClick={() => setHazard(true)}>
+            <Button size="large" className="danger-found" onClick={() => setHazard(true)}>
               {words.hazard}
             </Button>
             <Button size="large" onClick={() => setFlagging(true)}>

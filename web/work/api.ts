@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import type { DayView } from '#server/day/views.ts'
 import type { RevisionView } from '#server/procedures/views.ts'
-import { get, post } from '#web/app/http.ts'
+import { get, post } from '#web/client/http.ts'
 
 export const useJobsAtWork = () =>
   useQuery({

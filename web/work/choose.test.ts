@@ -1,16 +1,16 @@
 import { expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
-import { generateProcedure } from '#core/procedures/generate.ts'
-import { emptyState, waiting } from '#core/work/reduce.ts'
-import type { StepState, WorkState } from '#core/work/schema.ts'
+import { emptyState, waiting } from '#core/job/reduce.ts'
+import type { StepState, WorkState } from '#core/job/schema.ts'
+import { generateProcedure } from '#core/procedures/make/generate.ts'
 import type { WorkView } from '#server/work/views.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
-import { nextStep, stepsAfter } from './choose.ts'
+import { nextStep, stepsAfter, waitingForSkill } from './choose.ts'
 
 const procedure = generateProcedure(carA(), catalogue)
 const now = '2026-01-01T10:00:00.000Z'
 const view = (state: WorkState, mine: string[] = []) =>
-  ({ procedure, state, mine: mine.map((step, start) => ({ step, start })) }) as unknown as WorkView
+  ({ procedure, state, skills: {}, mine: mine.map((step, start) => ({ step, start })) }) as unknown as WorkView
 const step = (change: Partial<StepState>): StepState => ({ ...waiting, ...change })
 
 it('offers the first step that can start', () => {
@@ -32,4 +32,22 @@ it('stays on what the person is on, and shows two steps after it', () => {
   expect(nextStep(view(state), 'ben', now)).toBeUndefined()
   expect(stepsAfter(view(state, ['dust:car']), current).map((s) => s.id)[0]).toBe('dust:car')
   expect(stepsAfter(view(state), current)).toHaveLength(2)
+})
+
+it('tells a person what only a skill keeps from them, and a lead what may be let', () => {
+  const leather = carA()
+  leather.checkIn.vehicle.body.materials.seat = 'coated-leather'
+  const made = generateProcedure(leather, catalogue)
+  const clean = made.steps.find((s) => s.skills.includes('leather'))!
+  const over = made.steps
+    .slice(0, made.steps.indexOf(clean))
+    .map((s) => [s.id, step({ status: 'finished', finishedAt: now })])
+  const state = { ...emptyState(), steps: Object.fromEntries(over) }
+  const shown = { procedure: made, state, mine: [], skills: { ana: [], tam: ['leather'] } } as unknown as WorkView
+  const late = '2026-01-02T10:00:00.000Z'
+  const ids = (person: string, leads: boolean) => waitingForSkill(shown, person, leads, late).map((s) => s.id)
+  expect(ids('ana', false)).toContain(clean.id)
+  expect(ids('tam', false)).not.toContain(clean.id)
+  expect(ids('tam', true)).toContain(clean.id)
+  expect(nextStep(shown, 'ana', late)?.id).not.toBe(clean.id)
 })

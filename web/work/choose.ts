@@ -1,6 +1,6 @@
+import { refusal } from '#core/job/allow.ts'
+import { openSteps, stepState } from '#core/job/reduce.ts'
 import type { Step } from '#core/procedures/schema.ts'
-import { refusal } from '#core/work/allow.ts'
-import { openSteps, stepState } from '#core/work/reduce.ts'
 import type { WorkView } from '#server/work/views.ts'
 
 /** Why a person cannot start a step now. */
@@ -9,20 +9,20 @@ const whyNot = ({ procedure, state, skills }: WorkView, step: Step, person: stri
   return refusal({ type: 'step-started', data: { step: step.id } }, procedure, state, actor, [], now)
 }
 
-/** Steps that could start now but for a skill this person does not hold. */
-export const waitingForSkill = (view: WorkView, person: string, now: string): Step[] =>
-  openSteps(view.procedure, view.state).filter(
-    (s) => !s.stop && stepState(view.state, s.id).status !== 'running' && onlySkillLacks(view, s, person, now),
-  )
-
-/** Nothing else is in the way: with every skill it could start. */
-function onlySkillLacks(view: WorkView, step: Step, person: string, now: string): boolean {
-  if (whyNot(view, step, person, now)?.code !== 'no-skill') return false
-  const free = { type: 'step-started' as const, data: { step: step.id } }
-  const code = refusal(free, view.procedure, view.state, { person, leads: false }, [], now)?.code
-  // Being on something else oneself is no reason: somebody else could start it.
-  return code === undefined || code === 'busy'
+/** Steps that anybody who holds their skill could start now. */
+function freeBySkill({ procedure, state }: WorkView, person: string, now: string): Step[] {
+  return openSteps(procedure, state).filter((s) => {
+    if (s.stop || s.skills.length === 0 || stepState(state, s.id).status === 'running') return false
+    const free = { type: 'step-started' as const, data: { step: s.id } }
+    const code = refusal(free, procedure, state, { person, leads: false }, [], now)?.code
+    // Being on something else oneself is no reason: somebody else could start it.
+    return code === undefined || code === 'busy'
+  })
 }
+
+/** Steps that only a skill stands in the way of: this person's; for a lead, who may let somebody do them, all that ask for one. */
+export const waitingForSkill = (view: WorkView, person: string, leads: boolean, now: string): Step[] =>
+  freeBySkill(view, person, now).filter((s) => leads || whyNot(view, s, person, now)?.code === 'no-skill')
 
 /**
  * The step to put on a person's card: what they are on, else what the plan gives them next if it can start,

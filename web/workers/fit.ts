@@ -1,7 +1,7 @@
 /// <reference lib="webworker" />
-import type { Catalogue } from '#core/procedures/catalogue.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { timeMenu } from '#core/procedures/limit/time-limit.ts'
 import type { ProcedureRequest } from '#core/procedures/schema.ts'
-import { timeMenu } from '#core/procedures/time-limit.ts'
 
 /** What fits into how much time, for every time at once. Away from the main thread: some dozens of procedures are made and planned. */
 self.onmessage = ({ data }: MessageEvent<{ request: ProcedureRequest; crew: number; catalogue: Catalogue }>) => {

@@ -1,6 +1,6 @@
 /// <reference lib="webworker" />
-import type { Catalogue } from '#core/procedures/catalogue.ts'
-import { levelFigures } from '#core/procedures/levels.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { levelFigures } from '#core/procedures/limit/levels.ts'
 import type { ProcedureRequest } from '#core/procedures/schema.ts'
 
 /** Three procedures, each planned: more than the main thread should do between two keystrokes. */

@@ -1,0 +1,63 @@
+import { request } from 'node:http'
+import { v7 as uuidv7 } from 'uuid'
+import { carA } from '../../tests/fixtures/cars.ts'
+import { intent } from '../../tests/support/intent.ts'
+import { startServer } from '../../tests/support/server-process.ts'
+import { openPlace, signIn } from './place.ts'
+
+const sizes = [6, 60]
+
+/** Bytes of an answer as they travel, compressed where the server compresses. */
+const onTheWire = (url: string, cookie: string) =>
+  new Promise<number>((resolve, reject) => {
+    request(url, { headers: { cookie, 'accept-encoding': 'gzip' } }, (answer) => {
+      let bytes = 0
+      answer.on('data', (chunk: Buffer) => {
+        bytes += chunk.length
+      })
+      answer.on('end', () =>
+        answer.statusCode === 200 ? resolve(bytes) : reject(new Error(`${url}: ${answer.statusCode}`)),
+      )
+    })
+      .on('error', reject)
+      .end()
+  })
+
+/** What one tap costs everybody else who looks: at the car's work, at the day; and what the same screens ask for when they open. */
+export async function tap() {
+  const place = await openPlace()
+  const server = await startServer(place.instance.uri, 0, { REQUESTS_PER_SECOND: '100000' })
+  const cookie = await signIn(server.base, 'Tam')
+  const post = async (path: string, body: object = {}) => {
+    const answer = await fetch(`${server.base}/api/${path}`, {
+      method: 'POST',
+      headers: { cookie, 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    })
+    if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`)
+    return answer.json() as Promise<{ position: number }>
+  }
+  const figures: Record<string, object> = {}
+  let job = ''
+  let open = 0
+  for (const size of sizes) {
+    for (; open < size; open++) {
+      job = uuidv7()
+      const { checkIn } = carA()
+      checkIn.vehicle.plate = `TAP ${open}`
+      await post('jobs', { id: job, checkIn, arrives: new Date().toISOString(), due: null })
+      await fetch(`${server.base}/api/jobs/${job}/procedure`, { method: 'POST', headers: { cookie } })
+    }
+    const { position } = await post(`jobs/${job}/events`, intent('step-started', { step: 'walk_round:car' }))
+    await post(`jobs/${job}/events`, intent('step-paused', { step: 'walk_round:car' }))
+    const bytes = (path: string) => onTheWire(`${server.base}/api/${path}`, cookie)
+    figures[size] = {
+      watcherOfTheWork: await bytes(`jobs/${job}/events?after=${position}`),
+      watcherOfTheDay: await bytes(`jobs/${job}/card`),
+      opening: { work: await bytes(`jobs/${job}/work`), day: await bytes('day') },
+    }
+  }
+  await server.stop()
+  await place.close()
+  return { openCars: sizes, bytes: figures }
+}

@@ -1,0 +1,66 @@
+import { type Static, Type } from '@sinclair/typebox'
+import { Body, Feature, Material, SurfaceKind } from '#core/cabin/schema.ts'
+import { NeverMix, Product } from '#core/chemistry/schema.ts'
+import { Caution } from './caution.ts'
+import { CheckListPlace } from './check-list-place.ts'
+import { Consumable } from './consumable.ts'
+import { Cup } from './cup.ts'
+import { DamageKind } from './damage.ts'
+import { Finish } from './finish.ts'
+import { ForbiddenRule } from './forbidden-rule.ts'
+import { FunctionCheck } from './function-check.ts'
+import { HouseRule } from './house-rule.ts'
+import { Named } from './named.ts'
+import { OdourKind } from './odour.ts'
+import { OrderRule } from './order-rule.ts'
+import { Package } from './package.ts'
+import { Permission } from './permission.ts'
+import { Preset } from './preset.ts'
+import { Programme } from './programme.ts'
+import { Sequence } from './sequence.ts'
+import { Strict } from './shape.ts'
+import { Skill } from './skill.ts'
+import { Stage } from './stage.ts'
+import { StainGroup, StainKind } from './stain.ts'
+import { Stop } from './stop.ts'
+import { Treatment } from './treatment.ts'
+import { WholeCar } from './whole-car.ts'
+
+/** All shipped trade knowledge, as one argument of the engines. */
+export const Catalogue = Type.Object(
+  {
+    bodies: Type.Array(Body),
+    surfaces: Type.Array(SurfaceKind),
+    features: Type.Array(Feature),
+    damages: Type.Array(DamageKind),
+    stops: Type.Array(Stop),
+    odours: Type.Array(OdourKind),
+    biohazards: Type.Array(Named),
+    functions: Type.Array(FunctionCheck),
+    permissions: Type.Array(Permission),
+    packages: Type.Array(Package),
+    presets: Type.Array(Preset),
+    materials: Type.Array(Material),
+    stages: Type.Array(Stage),
+    treatments: Type.Array(Treatment),
+    wholeCar: Type.Array(WholeCar),
+    programmes: Type.Array(Programme),
+    stains: Type.Array(StainKind),
+    stainGroups: Type.Array(StainGroup),
+    products: Type.Array(Product),
+    orderRules: Type.Array(OrderRule),
+    houseRules: Type.Array(HouseRule),
+    cautions: Type.Array(Caution),
+    forbidden: Type.Array(ForbiddenRule),
+    sequences: Type.Array(Sequence),
+    neverMix: Type.Array(NeverMix),
+    cups: Type.Array(Cup),
+    consumables: Type.Array(Consumable),
+    finishes: Type.Array(Finish),
+    checkList: Type.Array(CheckListPlace),
+    equipment: Type.Array(Named),
+    skills: Type.Array(Skill),
+  },
+  { ...Strict, $id: 'catalogue' },
+)
+export type Catalogue = Static<typeof Catalogue>

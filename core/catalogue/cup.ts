@@ -1,0 +1,13 @@
+import { Type } from '@sinclair/typebox'
+import { Strict, Text } from './shape.ts'
+
+/** Something to measure with. Volumes in ml. */
+export const Cup = Type.Object(
+  {
+    id: Text,
+    name: Text,
+    capacity: Type.Number({ exclusiveMinimum: 0 }),
+    graduation: Type.Number({ exclusiveMinimum: 0 }),
+  },
+  Strict,
+)

@@ -1,0 +1,33 @@
+import { type Static, Type } from '@sinclair/typebox'
+import { Strict, Text } from './shape.ts'
+
+/** One school of a house rule: its reason, and what it changes. What only changes the order is said by order rules that name it. */
+export const HouseChoice = Type.Object(
+  {
+    id: Text,
+    name: Text,
+    reason: Text,
+    /** Treatments used instead, where all of them may be; none: left out. */
+    swap: Type.Optional(
+      Type.Array(
+        Type.Object({ treatment: Text, families: Type.Optional(Type.Array(Text)), use: Type.Array(Text) }, Strict),
+      ),
+    ),
+    /** Whether product goes on the tool or on the surface, by treatment. */
+    on: Type.Optional(Type.Record(Text, Type.Union([Type.Literal('tool'), Type.Literal('surface')]))),
+    motion: Type.Optional(Type.Record(Text, Text)),
+    /** Treatments done with water alone. */
+    noProduct: Type.Optional(Type.Array(Text)),
+    /** What is put on a spot is rinsed out over the whole panel, so that it dries even. */
+    even: Type.Optional(Type.Literal(true)),
+    /** Every surface of a kind is worked as its most soiled one. */
+    uniform: Type.Optional(Type.Boolean()),
+    /** Said with the procedure. */
+    note: Type.Optional(Text),
+  },
+  Strict,
+)
+export type HouseChoice = Static<typeof HouseChoice>
+
+export const HouseRule = Type.Object({ id: Text, name: Text, default: Text, choices: Type.Array(HouseChoice) }, Strict)
+export type HouseRule = Static<typeof HouseRule>

@@ -1,0 +1,31 @@
+import { type Static, Type } from '@sinclair/typebox'
+import { Strict, Text } from './shape.ts'
+
+const Selector = Type.Object(
+  {
+    stages: Type.Optional(Type.Array(Text)),
+    treatments: Type.Optional(Type.Array(Text)),
+    dries: Type.Optional(Type.Boolean()),
+  },
+  Strict,
+)
+
+/** Why one step comes before another; reasons shown to the crew are built from the rules that bind. */
+export const OrderRule = Type.Object(
+  {
+    id: Text,
+    /** Forbidden may never be broken; order may, with a reason or by the house rule that names it. */
+    grade: Type.Union([Type.Literal('forbidden'), Type.Literal('order')]),
+    first: Selector,
+    next: Selector,
+    scope: Type.Union([Type.Literal('car'), Type.Literal('group'), Type.Literal('row'), Type.Literal('surface')]),
+    /** Minutes between; without a longest one it is only waited for. */
+    lag: Type.Optional(Type.Object({ min: Type.Number(), max: Type.Optional(Type.Number()) }, Strict)),
+    /** Several firsts follow each other, and only the last one carries the lag. */
+    chain: Type.Optional(Type.Boolean()),
+    house: Type.Optional(Type.Object({ rule: Text, choice: Text }, Strict)),
+    reason: Text,
+  },
+  Strict,
+)
+export type OrderRule = Static<typeof OrderRule>

@@ -1,0 +1,22 @@
+import { type Static, Type } from '@sinclair/typebox'
+import { Strict, Text } from './shape.ts'
+
+/** What a kind of surface of a material family gets at each soil level 0–4. Where a level's rung may not be used, the next lower one is. */
+export const Programme = Type.Object(
+  {
+    id: Text,
+    groups: Type.Array(Text),
+    families: Type.Array(Text),
+    stage: Text,
+    soil: Type.Array(Type.Array(Text), { minItems: 5, maxItems: 5 }),
+    dust: Type.Optional(Type.Boolean()),
+    dress: Type.Optional(Type.Boolean()),
+    groom: Type.Optional(Type.Union([Type.Literal('always'), Type.Literal('extracted')])),
+    /** From this soil level on, what remains is recorded as well. */
+    recordFrom: Type.Optional(Type.Integer()),
+    /** From this soil level on the rest is a specialist's; the gentle work is still done. */
+    specialistFrom: Type.Optional(Type.Integer()),
+  },
+  Strict,
+)
+export type Programme = Static<typeof Programme>

@@ -1,0 +1,48 @@
+import { type Static, Type } from '@sinclair/typebox'
+import { Strict, Text } from './shape.ts'
+import { Ban } from './treatment.ts'
+
+/** A kind of stain on colourfast synthetic cloth or carpet (catalogue C3). Chances of full removal in percent. */
+export const StainKind = Type.Object(
+  {
+    id: Text,
+    name: Text,
+    group: Text,
+    wicking: Type.Integer({ minimum: 0, maximum: 3 }),
+    chance: Type.Object({ fresh: Type.Number(), old: Type.Number() }, Strict),
+    /** First, second, third. */
+    playbook: Type.Array(Text, { minItems: 1, maxItems: 3 }),
+    never: Text,
+    /** What the planned work on cloth and carpet is; none: stopped or recorded. */
+    treatments: Type.Array(Text),
+    /** No hot water and no steam on it until its enzyme step is done. */
+    cold: Type.Boolean(),
+    /** What may not come to its panel, before or after. */
+    bans: Type.Array(Ban),
+    /** A body fluid: trained people only (stops.json says what is held). */
+    fluid: Type.Optional(Type.Literal(true)),
+  },
+  Strict,
+)
+export type StainKind = Static<typeof StainKind>
+
+/** What a group of stains gets on other materials (catalogue C4), and by how many points the chance shifts there; null: recorded, not worked. */
+export const StainGroup = Type.Object(
+  {
+    id: Text,
+    on: Type.Array(
+      Type.Object(
+        {
+          families: Type.Array(Text),
+          first: Text,
+          limit: Type.String(),
+          treatments: Type.Array(Text),
+          shift: Type.Union([Type.Number(), Type.Null()]),
+        },
+        Strict,
+      ),
+    ),
+  },
+  Strict,
+)
+export type StainGroup = Static<typeof StainGroup>

@@ -1,0 +1,51 @@
+import { type Static, Type } from '@sinclair/typebox'
+import { Condition, Odour } from '#core/condition/schema.ts'
+import { Uuid } from '#core/units/uuid.ts'
+import { Agreement } from './agreement.ts'
+import { Belonging } from './belonging.ts'
+import { Answer, Id, Moment, Person, Strict } from './shape.ts'
+import { Vehicle } from './vehicle.ts'
+
+/** Everything taken down when a vehicle is received. */
+export const CheckIn = Type.Object(
+  {
+    vehicle: Vehicle,
+    customer: Type.String({ maxLength: 80 }),
+    /** The customer's own entry, if there is one. */
+    customerId: Type.Optional(Uuid),
+    condition: Condition,
+    odours: Type.Optional(Type.Array(Odour, { maxItems: 8 })),
+    /** The function check, by id of the catalogue. */
+    functions: Type.Optional(
+      Type.Record(
+        Id,
+        Type.Object({ works: Type.Boolean(), note: Type.Optional(Type.String({ maxLength: 200 })) }, Strict),
+      ),
+    ),
+    permissions: Type.Record(Id, Answer),
+    /** Who asked, and when, by permission. */
+    asked: Type.Optional(Type.Record(Id, Type.Object({ by: Person, at: Moment }, Strict))),
+    belongings: Type.Array(Belonging, { maxItems: 200 }),
+    /** Seats a child seat stands on, by zone. */
+    childSeats: Type.Optional(Type.Array(Type.String({ maxLength: 40 }), { maxItems: 8, uniqueItems: true })),
+    /** Findings that ended the walk-round: who was told of each, by rule. */
+    stopped: Type.Optional(Type.Record(Id, Type.Object({ told: Person, by: Person, at: Moment }, Strict))),
+    /** For others to look at: leaks, worn belts, dead lamps. */
+    findings: Type.Optional(
+      Type.Array(
+        Type.Object(
+          { what: Type.String({ minLength: 1, maxLength: 300 }), where: Type.String({ maxLength: 100 }) },
+          Strict,
+        ),
+        { maxItems: 50 },
+      ),
+    ),
+    /** What was sold; everything when left out. */
+    package: Type.Optional(Id),
+    finish: Type.Optional(Type.Union([Type.Literal('trade'), Type.Literal('standard'), Type.Literal('show')])),
+    notes: Type.Optional(Type.String({ maxLength: 10_000 })),
+    agreement: Type.Optional(Agreement),
+  },
+  { ...Strict, $id: 'check-in' },
+)
+export type CheckIn = Static<typeof CheckIn>

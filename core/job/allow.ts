@@ -1,0 +1,187 @@
+import { byId } from '#core/catalogue/by-id.ts'
+import type { Procedure, Step } from '#core/procedures/schema.ts'
+import { isOver, stepState } from './reduce.ts'
+import type { WorkIntent, WorkState } from './schema.ts'
+
+/** Why an intent is not possible now, in words a person can act on. */
+export interface Refusal {
+  code: string
+  message: string
+}
+export interface Actor {
+  person: string
+  /** Leads and owners may finish and pause for others. */
+  leads: boolean
+  /** What they hold; left out where it is not known, and then not asked. */
+  skills?: readonly string[]
+  /** Skills that no lead's word stands in for. */
+  trained?: ReadonlySet<string>
+}
+
+const minutesBetween = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) / 60_000
+const no = (code: string, message: string): Refusal => ({ code, message })
+
+/** A step of the whole car has no place of its own that could be held. */
+const ofWholeCar = (step: Step) => step.zoneGroup === 'car' && step.area === 0 && !step.stop
+/** "vac_seat:seats-1+2" and "towel:doors-left.hard" are of "seats-1" and "doors-left". */
+const groupOf = (id: string) => /:([a-z0-9-]+)/.exec(id)?.[1] ?? ''
+
+/** A finding holds until it is cleared, or until somebody trained has taken it on: then what they do there follows. */
+const holding = (procedure: Procedure, state: WorkState): Step[] =>
+  procedure.steps.filter((s) => s.stop && !s.kept && !(s.stop.taken && stepState(state, s.id).status === 'finished'))
+
+/** The finding that holds a step's places; also of a step that the procedure no longer has because of it. */
+function holderOf(id: string, procedure: Procedure, state: WorkState): Step | undefined {
+  const step = procedure.steps.find((s) => s.id === id)
+  return holding(procedure, state).find((held) => {
+    if (held.id === id) return false
+    if (held.stop!.holds === 'car') return true
+    if (!step) return held.stop!.groups?.includes(groupOf(id))
+    return !ofWholeCar(step) && step.surfaces.some((s) => held.surfaces.includes(s))
+  })
+}
+
+/** Predecessors that are not over, and contact times that are not. */
+function waitsFor(step: Step, procedure: Procedure, state: WorkState, now: string): Refusal | undefined {
+  for (const link of procedure.links.filter((l) => l.to === step.id)) {
+    const before = byId(procedure.steps, link.from, 'step')
+    const at = stepState(state, before.id)
+    if (!isOver(state, before.id)) {
+      return no('waits-for', `“${step.title}” waits for “${before.title}”. Finish it, or skip it with a reason.`)
+    }
+    if (at.status === 'finished' && link.minLag > 0) {
+      const left = link.minLag - minutesBetween(at.finishedAt!, now)
+      // Contact times protect people and fabric; nobody may shorten them.
+      if (left > 0) return no('dwell', `The dwell after “${before.title}” runs ${Math.ceil(left)} more min.`)
+    }
+  }
+  return undefined
+}
+
+/** A skill the step asks for and this person does not hold. */
+export const lackedSkill = (step: Step, { skills }: Pick<Actor, 'skills'>): string | undefined =>
+  skills && step.skills.find((skill) => !skills.includes(skill))
+
+/** A lead may let somebody do what they are not trained for, with a reason; never where only training protects. */
+function mayWaive(step: Step, actor: Actor): Refusal | undefined {
+  if (!actor.leads) return no('lead-only', 'Only a lead lets somebody do a step without its skill.')
+  const strict = step.skills.find((skill) => actor.trained?.has(skill))
+  if (step.stop || strict)
+    return no(
+      'trained-only',
+      `“${step.title}” is for trained people only${strict ? ` (“${strict}”)` : ''}; no word stands in for it.`,
+    )
+  return undefined
+}
+
+function mayStart(step: Step, procedure: Procedure, state: WorkState, actor: Actor, now: string): Refusal | undefined {
+  if (step.crew === 0) return no('passive', `“${step.title}” needs nobody; say “dry” when it is.`)
+  const lacks = lackedSkill(step, actor)
+  if (lacks && (actor.trained?.has(lacks) || !state.waived[step.id]?.includes(actor.person)))
+    return no('no-skill', `“${step.title}” needs somebody who holds “${lacks}”.`)
+  const running = procedure.steps.filter((s) => stepState(state, s.id).status === 'running')
+  const own = running.find((s) => stepState(state, s.id).runningBy === actor.person)
+  if (own) return no('busy', `You are on “${own.title}”. Pause or finish it first.`)
+  const clash = running.find((s) => s.zones.some((z) => step.zones.includes(z)))
+  if (clash) return no('zone-taken', `Someone is there: “${clash.title}” is being worked on.`)
+  return waitsFor(step, procedure, state, now)
+}
+
+function mayTouch(step: Step, state: WorkState, actor: Actor, verb: string): Refusal | undefined {
+  const at = stepState(state, step.id)
+  if (at.status !== 'running')
+    return no('not-running', `“${step.title}” is not being worked on, so it cannot be ${verb}.`)
+  if (at.runningBy !== actor.person && !actor.leads)
+    return no('not-yours', `“${step.title}” is someone else’s; only they or a lead can have it ${verb}.`)
+  return undefined
+}
+
+/** What closes a job is not finished while what comes before it is open again: a failed recheck puts new work before it. */
+const closing = new Set(['recheck', 'refit', 'final'])
+function mayFinish(step: Step, procedure: Procedure, state: WorkState, actor: Actor, now: string) {
+  return (
+    mayTouch(step, state, actor, 'finished') ??
+    (closing.has(step.stage) ? waitsFor(step, procedure, state, now) : undefined)
+  )
+}
+
+function mayFinishPassive(step: Step, procedure: Procedure, state: WorkState): Refusal | undefined {
+  const wetting = procedure.links.filter((l) => l.to === step.id).find((l) => !isOver(state, l.from))
+  return wetting && no('waits-for', `Wetting there has not ended yet, so it cannot be dry.`)
+}
+
+/** Findings that stop and that nobody has cleared yet. */
+export const openStops = (procedure: Procedure, state: WorkState): Step[] =>
+  procedure.steps.filter((s) => s.stop && !s.kept && stepState(state, s.id).status !== 'skipped')
+
+function mayHandOver(procedure: Procedure, state: WorkState, places: readonly string[]): Refusal | undefined {
+  const open = procedure.steps.filter((s) => !isOver(state, s.id))
+  if (open.length > 0) return no('steps-open', `${open.length} steps are open, the first is “${open[0]!.title}”.`)
+  const [stop] = openStops(procedure, state)
+  if (stop) return no('stop-open', `“${stop.title}” is not cleared: who, with its references.`)
+  const unseen = places.filter((p) => !state.checks[p])
+  if (unseen.length > 0) return no('checks-open', `${unseen.length} places of the final check have not been looked at.`)
+  const failed = places.filter((p) => !state.checks[p]!.passed && state.checks[p]!.note.trim() === '')
+  if (failed.length > 0)
+    return no('failed-without-note', 'A place failed its check and nothing says why: add a note or pass it.')
+  return undefined
+}
+
+/** What a held place does not allow. */
+const stirs = new Set<WorkIntent['type']>(['step-started', 'step-finished', 'timer-started'])
+
+/**
+ * Whether an intent is possible now; undefined means yes.
+ * @param places ids of the car's final check list
+ * @param now ISO 8601, from the caller: core reads no clock
+ */
+export function refusal(
+  intent: Pick<WorkIntent, 'type' | 'data'>,
+  procedure: Procedure,
+  state: WorkState,
+  actor: Actor,
+  places: readonly string[],
+  now: string,
+): Refusal | undefined {
+  if (state.handedOver) return no('handed-over', 'The vehicle has been handed over; its job is closed.')
+  const { data } = intent
+  if ('step' in data) {
+    const step = procedure.steps.find((s) => s.id === data.step)
+    const holder = stirs.has(intent.type) && holderOf(data.step, procedure, state)
+    if (holder) return no('held', `Held: “${holder.title}”. Nothing is done there before it is cleared.`)
+    if (!step) return no('unknown-step', `This procedure has no step “${data.step}”.`)
+    if (isOver(state, step.id)) return no('over', `“${step.title}” is already ${stepState(state, step.id).status}.`)
+    const { stop } = step
+    if (stop && intent.type === 'step-finished' && !stop.taken)
+      return no('needs-clearing', `“${step.title}” is not finished but cleared: who, with its references.`)
+    if (stop && intent.type === 'step-skipped' && !(stop.specialist && actor.leads))
+      return no('stop-stays', `“${step.title}” is never skipped. It is cleared by somebody who may.`)
+    switch (intent.type) {
+      case 'step-started':
+        return stepState(state, step.id).status === 'running'
+          ? no('running', `“${step.title}” is already being worked on.`)
+          : mayStart(step, procedure, state, actor, now)
+      case 'step-paused':
+        return mayTouch(step, state, actor, 'paused')
+      case 'step-finished':
+        return step.crew === 0
+          ? mayFinishPassive(step, procedure, state)
+          : mayFinish(step, procedure, state, actor, now)
+      case 'skill-waived':
+        return mayWaive(step, actor)
+      case 'timer-started':
+        return step.dwell ? mayTouch(step, state, actor, 'timed') : no('no-dwell', `“${step.title}” has no dwell.`)
+      case 'timer-ended':
+        return state.timers.some((t) => t.step === step.id) ? undefined : no('no-timer', 'No timer runs there.')
+      default:
+        return undefined
+    }
+  }
+  if ('place' in data) {
+    if (!places.includes(data.place)) return no('unknown-place', `The check list has no place “${data.place}”.`)
+    return undefined
+  }
+  if ('surface' in data && !procedure.steps.some((s) => s.surfaces.includes(data.surface)))
+    return no('unknown-surface', `This car has no surface “${data.surface}”.`)
+  return intent.type === 'handed-over' ? mayHandOver(procedure, state, places) : undefined
+}

@@ -1,0 +1,185 @@
+import { describe, expect, it } from 'vitest'
+import { catalogue } from '#catalogue/catalogue.ts'
+import { generateProcedure } from '#core/procedures/make/generate.ts'
+import { revisedProcedure, revisedRequest } from '#core/procedures/revise.ts'
+import type { Procedure } from '#core/procedures/schema.ts'
+import { bodyNamed, carA, requestFor } from '../../tests/fixtures/cars.ts'
+import { refusal } from './allow.ts'
+import { replay, touchedSteps } from './reduce.ts'
+import type { WorkEvent, WorkState } from './schema.ts'
+
+// What may not be started or finished, by whom, and what stands in the way of closing a job.
+
+const minute = (m: number) => new Date(m * 60_000).toISOString()
+/** [who, type, step or data, conflict]: with a conflict it is a fact that came in later. */
+function ledger(...lines: [string, WorkEvent['type'], string | object, string?][]): WorkEvent[] {
+  return lines.map(([author, type, data, conflict], i) => ({
+    id: `e${i + 1}`,
+    job: 'j',
+    position: i + 1,
+    author,
+    device: author,
+    deviceSeq: i,
+    deviceTime: '',
+    serverTime: minute(i),
+    type,
+    data: typeof data === 'string' ? { step: data } : data,
+    ...(conflict === undefined ? {} : { offline: { at: minute(i), conflict } }),
+  })) as WorkEvent[]
+}
+const trained = new Set(catalogue.skills.flatMap((s) => (s.trained ? [s.id] : [])))
+const asker =
+  (procedure: Procedure, state: WorkState, now = minute(600)) =>
+  (type: string, data: object, actor: { person: string; leads: boolean; skills?: string[] }) =>
+    refusal({ type, data } as never, procedure, state, { ...actor, trained }, [], now)?.code
+const ana = { person: 'ana', leads: false }
+const tam = { person: 'tam', leads: true }
+
+describe('a finding in the middle of the work', () => {
+  const car = carA()
+  const first = generateProcedure(car, catalogue)
+  const begun = ledger(
+    ['ana', 'step-finished', 'walk_round:car'],
+    ['ana', 'step-finished', 'clear_out:car'],
+    ['ana', 'step-finished', 'kit:car'],
+    ['ana', 'step-started', 'vac_seat:seats-1'],
+  )
+  const state = replay(begun, first)
+  const { over, underWay } = touchedSteps(state)
+  const needle = { 'seat-1l.seat-base': { soil: 2, biohazard: ['sharps'] } }
+  const { procedure } = revisedProcedure(revisedRequest(car, first, over, { condition: needle }, underWay), catalogue)
+  const ask = asker(procedure, state)
+
+  it('stops what is under way there: it may be laid down, not finished', () => {
+    expect(ask('step-finished', { step: 'vac_seat:seats-1' }, ana)).toBe('held')
+    expect(ask('step-started', { step: 'vac_gap:floor-1' }, ana)).toBe('held')
+    expect(ask('step-paused', { step: 'vac_seat:seats-1' }, ana)).toBeUndefined()
+  })
+  it('stops a step the procedure no longer has because of it', () => {
+    // A needle holds every gap of the car: no gap is vacuumed any more.
+    const gone = first.steps.find((s) => s.treatment === 'vac_gap')!
+    expect(procedure.steps.some((s) => s.id === gone.id)).toBe(false)
+    expect(ask('step-finished', { step: gone.id }, ana)).toBe('held')
+    expect(ask('step-finished', { step: 'magic:nowhere' }, ana)).toBe('unknown-step')
+  })
+  it('leaves the rest of the car to be worked', () => {
+    const after = replay(
+      [...begun, ...ledger(['ana', 'step-paused', 'vac_seat:seats-1']).map((e) => ({ ...e, id: 'p', position: 5 }))],
+      procedure,
+    )
+    const free = procedure.steps.find((s) => s.stage === 'vacuum' && s.zones.every((z) => z === 'load'))!
+    expect(asker(procedure, after)('step-started', { step: free.id }, ana)).not.toBe('held')
+  })
+  it('makes a fact from a phone that did not know a breach: shown, and no work', () => {
+    const breach = replay(
+      [
+        ...begun,
+        ...ledger(['ben', 'step-finished', 'vac_seat:seats-1', 'held']).map((e) => ({ ...e, id: 'b', position: 5 })),
+      ],
+      procedure,
+    )
+    expect(breach.conflicts).toMatchObject([{ code: 'held', by: 'ben', counted: false }])
+    expect(breach.steps['vac_seat:seats-1']!.status).toBe('running')
+  })
+})
+
+describe('a skill', () => {
+  const severe = generateProcedure(requestFor(bodyNamed('hatchback'), { 'seat-1l.seat-base': { soil: 4 } }), catalogue)
+  const before = severe.steps.filter((s) => s.stage !== 'final').map((s) => s.id)
+  const upTo = (step: string, ...more: WorkEvent[]) =>
+    replay(
+      [
+        ...ledger(
+          ...before
+            .slice(0, before.indexOf(step))
+            .map((id) => ['ana', 'step-finished', id] as [string, WorkEvent['type'], string]),
+        ),
+        ...more,
+      ],
+      severe,
+    )
+  const hot = 'hotx:seats-1'
+  it('that a step asks for is asked of the person who starts it', () => {
+    const ask = asker(severe, upTo(hot))
+    expect(ask('step-started', { step: hot }, { ...ana, skills: [] })).toBe('no-skill')
+    expect(ask('step-started', { step: hot }, { ...ana, skills: ['extract'] })).toBeUndefined()
+  })
+  it('may be waived by a lead with a reason, for that person and that step', () => {
+    const state = upTo(hot)
+    const waive = { step: hot, person: 'ana', reason: 'Ines stands beside her' }
+    expect(asker(severe, state)('skill-waived', waive, ana)).toBe('lead-only')
+    expect(asker(severe, state)('skill-waived', waive, tam)).toBeUndefined()
+    const waived = upTo(hot, { ...ledger(['tam', 'skill-waived', waive])[0]!, id: 'w', position: 999 })
+    expect(asker(severe, waived)('step-started', { step: hot }, { ...ana, skills: [] })).toBeUndefined()
+    expect(asker(severe, waived)('step-started', { step: hot }, { person: 'ben', leads: false, skills: [] })).toBe(
+      'no-skill',
+    )
+    expect(waived.notes.at(-1)!.text).toContain('Ines stands beside her')
+  })
+  it('of what only training protects from is waived by nobody', () => {
+    const vomit = generateProcedure(
+      requestFor(bodyNamed('hatchback'), { 'seat-1l.seat-base': { soil: 2, biohazard: ['vomit'] } }),
+      catalogue,
+    )
+    const lift = vomit.steps.find((s) => s.treatment === 'lift')!
+    const ask = asker(vomit, replay([], vomit))
+    expect(ask('skill-waived', { step: lift.id, person: 'ana', reason: 'nobody else' }, tam)).toBe('trained-only')
+    expect(
+      ask('skill-waived', { step: vomit.steps.find((s) => s.stop)!.id, person: 'ana', reason: 'nobody else' }, tam),
+    ).toBe('trained-only')
+  })
+})
+
+describe('a recheck that fails', () => {
+  const car = carA()
+  const first = generateProcedure(car, catalogue)
+  const failed = ['seat-1l.seat-base']
+  it('when everything was over: wetted, dried, judged, refitted and looked at again, in that order', () => {
+    const all = new Set(first.steps.map((s) => s.id))
+    const next = revisedProcedure(revisedRequest(car, first, all, { failed }), catalogue).procedure
+    const fresh = next.steps.filter((s) => !s.kept)
+    const at = (found: (s: Procedure['steps'][number]) => boolean) => fresh.findIndex(found)
+    const places = [
+      at((s) => s.treatment === 'hotx'),
+      at((s) => s.treatment === 'dry'),
+      at((s) => s.stage === 'recheck'),
+      at((s) => s.stage === 'refit'),
+      at((s) => s.stage === 'final'),
+    ]
+    expect(
+      places.every((p) => p >= 0),
+      JSON.stringify(fresh.map((s) => s.id)),
+    ).toBe(true)
+    expect(places).toEqual([...places].sort((a, b) => a - b))
+    expect(next.steps.some((s) => s.kept && s.stage === 'refit')).toBe(true)
+  })
+  it('under the hands of somebody who refits: that waits for the wet seat', () => {
+    const over = new Set(first.steps.filter((s) => !['refit', 'final'].includes(s.stage)).map((s) => s.id))
+    const { procedure } = revisedProcedure(
+      revisedRequest(car, first, over, { failed }, new Set(['refit:car'])),
+      catalogue,
+    )
+    const done = ledger(...[...over].map((id) => ['ana', 'step-finished', id] as [string, WorkEvent['type'], string]), [
+      'ben',
+      'step-started',
+      'refit:car',
+    ])
+    const ben = { person: 'ben', leads: false }
+    const state = replay(done, procedure)
+    expect(asker(procedure, state)('step-finished', { step: 'refit:car' }, ben)).toBe('waits-for')
+    const fresh = procedure.steps.filter((s) => !s.kept && !['refit', 'final'].includes(s.stage))
+    const dried = replay(
+      [
+        ...done,
+        ...fresh.map((s, i) => ({ ...ledger(['ana', 'step-finished', s.id])[0]!, id: `d${i}`, position: 1000 + i })),
+      ],
+      procedure,
+    )
+    expect(asker(procedure, dried, minute(5000))('step-finished', { step: 'refit:car' }, ben)).toBeUndefined()
+  })
+  it('asks for nothing new where nothing is wetted', () => {
+    const all = new Set(first.steps.map((s) => s.id))
+    const same = revisedProcedure(revisedRequest(car, first, all, {}), catalogue).procedure
+    expect(same.steps.every((s) => s.kept)).toBe(true)
+  })
+})

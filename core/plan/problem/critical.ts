@@ -1,0 +1,37 @@
+import type { Board, Placed } from '#core/plan/board/board.ts'
+import type { Act, Problem } from './problem.ts'
+
+/** What ends exactly when this starts and could not have been later: by a link, a person, a zone or a unit. */
+function blocker(problem: Problem, board: Board, act: Act, at: Placed): Act | undefined {
+  for (const link of act.into) {
+    const from = board.placed[link.from]
+    if (from && from.end + link.minLag === at.start) return problem.acts[link.from]
+  }
+  const site = problem.jobs[act.job]!.site
+  return problem.acts.find((other) => {
+    const before = board.placed[other.index]
+    if (!before || other === act || before.end > at.start) return false
+    const shared = before.people.some((p) => at.people.includes(p))
+    if (shared && before.end + problem.travel(problem.jobs[other.job]!.site, site) === at.start) return true
+    if (before.end !== at.start) return false
+    return (
+      (other.job === act.job && other.zones.some((z) => act.zones.includes(z))) ||
+      other.equipment.some((k) => act.equipment.includes(k))
+    )
+  })
+}
+
+/** A chain of activities without slack that ends at the makespan, first to last. */
+export function criticalChain(problem: Problem, board: Board): Act[] {
+  let last: Act | undefined
+  for (const act of problem.acts) {
+    const at = board.placed[act.index]
+    if (at && (!last || at.end > board.placed[last.index]!.end)) last = act
+  }
+  const chain: Act[] = []
+  while (last && !chain.includes(last)) {
+    chain.unshift(last)
+    last = blocker(problem, board, last, board.placed[last.index]!)
+  }
+  return chain
+}

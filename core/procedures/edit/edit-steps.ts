@@ -1,0 +1,79 @@
+import { stepP80 } from '#core/procedures/make/minutes.ts'
+import type { Setting } from '#core/procedures/make/setting.ts'
+import type { Draft } from '#core/procedures/make/steps.ts'
+import type { Edit, Finding } from '#core/procedures/schema.ts'
+import { aboutEdit } from './findings.ts'
+
+const share = (r: { concentrate: number; water: number }) => r.concentrate / (r.concentrate + r.water)
+
+/** Minutes by hand: attended ones freely, passive ones only longer. */
+function withMinutes(step: Draft, minutes: number, severe: boolean): Draft {
+  return {
+    ...step,
+    p50: step.crew === 0 ? 0 : minutes,
+    p80: step.crew === 0 ? 0 : stepP80(minutes, severe),
+    minutes: Math.ceil(minutes),
+    byHand: true,
+  }
+}
+
+/** Applies edits of minutes and ratios to the steps. A forbidden one changes nothing and is told. */
+export function editSteps(
+  steps: readonly Draft[],
+  edits: readonly Edit[],
+  setting: Setting,
+  severe: boolean,
+): { steps: Draft[]; findings: Finding[] } {
+  const findings: Finding[] = []
+  let list = [...steps]
+  edits.forEach((edit, index) => {
+    if (edit.do !== 'minutes' && edit.do !== 'ratio') return
+    const step = list.find((s) => s.id === edit.step)
+    const say = (grade: Finding['grade'], code: string, text: string, reason: string) =>
+      findings.push(aboutEdit(edits, index, { grade, code, text, reason }))
+    if (!step) {
+      say('advice', 'no-such-step', `This car has no step “${edit.step}”.`, 'The edit changes nothing here.')
+      return
+    }
+    const put = (changed: Draft) => {
+      list = list.map((s) => (s === step ? changed : s))
+    }
+    if (edit.do === 'minutes') {
+      if (step.crew === 0 && edit.minutes < step.minutes) {
+        say(
+          'forbidden',
+          'contact-time',
+          `“${step.title}” takes ${step.minutes} min; it is not shortened.`,
+          'Drying, airing and contact times are never cut: longer is allowed.',
+        )
+        return
+      }
+      if (step.crew > 0 && edit.minutes < step.p50 / 2)
+        say(
+          'advice',
+          'hurried',
+          `Half the usual ${Math.round(step.p50)} min or less.`,
+          'What is hurried is done twice.',
+        )
+      put(withMinutes(step, edit.minutes, severe))
+      return
+    }
+    const product = setting.catalogue.products.find((p) => p.id === step.product?.id)
+    if (!product) {
+      say('advice', 'no-product', `“${step.title}” uses no product.`, 'The edit changes nothing here.')
+      return
+    }
+    if (edit.ratio.concentrate <= 0 || share(edit.ratio) > share(product.maximum) + 1e-12) {
+      const { concentrate, water } = product.maximum
+      say(
+        'forbidden',
+        'label-maximum',
+        `${product.name} is never stronger than ${concentrate}:${water}.`,
+        'The label’s maximum holds; follow the label and the data sheet.',
+      )
+      return
+    }
+    put({ ...step, product: { ...step.product!, ratio: edit.ratio }, byHand: true })
+  })
+  return { steps: list, findings }
+}

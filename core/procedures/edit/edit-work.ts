@@ -1,0 +1,264 @@
+import type { Surface } from '#core/cabin/schema.ts'
+import { byId } from '#core/catalogue/by-id.ts'
+import type { Condition, SurfaceCondition } from '#core/condition/schema.ts'
+import { chooseWork, type Refused, rungRefused, type Work, workByHand } from '#core/procedures/make/choose.ts'
+import { forbiddenBy, rulesAgainst } from '#core/procedures/make/forbidden.ts'
+import type { Setting } from '#core/procedures/make/setting.ts'
+import { stepId } from '#core/procedures/make/steps.ts'
+import type { Edit, Finding, Residual } from '#core/procedures/schema.ts'
+import { aboutEdit } from './findings.ts'
+
+/** What a procedure does before it is grouped into steps, and what has been said about the edits so far. */
+export interface Worked {
+  works: Work[]
+  residuals: Residual[]
+  /** Whole-car rows by id. */
+  rows: string[]
+  findings: Finding[]
+  /** Steps an edit has touched. */
+  byHand: Set<string>
+}
+interface Ground {
+  surfaces: readonly Surface[]
+  condition: Condition
+  setting: Setting
+  edits: readonly Edit[]
+  /** Edits that left no order in which everything could be done. */
+  noPlace: ReadonlySet<number>
+}
+type OfKind<K extends Edit['do']> = Extract<Edit, { do: K }>
+
+const clean: SurfaceCondition = { soil: 0 }
+const isRefused = (x: Work | Refused): x is Refused => 'code' in x
+
+function missing(worked: Worked, { edits }: Ground, index: number, step: string): Worked {
+  const finding = aboutEdit(edits, index, {
+    grade: 'advice',
+    code: 'no-such-step',
+    text: `This car has no step “${step}”; the edit changes nothing here.`,
+    reason: 'An edit of a standard holds only where the step exists.',
+  })
+  return { ...worked, findings: [...worked.findings, finding] }
+}
+
+const refuse = (worked: Worked, { edits }: Ground, index: number, no: Refused, text: string): Worked => ({
+  ...worked,
+  findings: [
+    ...worked.findings,
+    aboutEdit(edits, index, {
+      grade: 'forbidden',
+      code: no.rule ?? no.code,
+      text,
+      reason: no.reason,
+      ...(no.instead ? { instead: no.instead } : {}),
+    }),
+  ],
+})
+
+function remove(worked: Worked, ground: Ground, index: number, edit: OfKind<'remove'>): Worked {
+  const { setting, edits, condition } = ground
+  const row = worked.rows.find((id) => `${id}:car` === edit.step)
+  if (row) {
+    const { name, protected: why } = byId(setting.catalogue.wholeCar, row, 'step')
+    if (why) return refuse(worked, ground, index, { code: 'protected', reason: why }, `“${name}” is never dropped.`)
+    return { ...worked, rows: worked.rows.filter((id) => id !== row) }
+  }
+  if (edit.step.startsWith('dry:') && worked.works.some((w) => edit.step === `dry:${w.surface.zoneGroup}`))
+    return refuse(
+      worked,
+      ground,
+      index,
+      { code: 'protected', reason: 'Drying is never dropped: what was wet is judged when dry.' },
+      'What is wetted dries.',
+    )
+  const gone = worked.works.filter((w) => stepId(w) === edit.step)
+  if (gone.length === 0) return missing(worked, ground, index, edit.step)
+  const works = worked.works.filter((w) => stepId(w) !== edit.step)
+  const left = new Set(works.map((w) => w.surface.id))
+  const bare = gone.filter((w) => !left.has(w.surface.id) && (condition[w.surface.id]?.soil ?? 0) > 1)
+  const findings: Finding[] = setting.sold && bare.length > 0 ? [soldFinding(edits, index, setting, bare)] : []
+  return {
+    ...worked,
+    works,
+    findings: [...worked.findings, ...findings],
+    residuals: [
+      ...worked.residuals,
+      ...bare.map((w) => ({
+        surface: w.surface.id,
+        name: w.surface.name,
+        code: 'left-out',
+        reason: `Not worked: “${gone[0]!.treatment.name}” was taken out by the lead.${edit.reason ? ` ${edit.reason}` : ''}`,
+      })),
+    ],
+  }
+}
+
+const soldFinding = (edits: readonly Edit[], index: number, setting: Setting, bare: readonly Work[]) =>
+  aboutEdit(edits, index, {
+    grade: 'order',
+    code: 'sold',
+    text: `Sold with “${setting.sold!.name}” and then not worked: ${bare
+      .slice(0, 3)
+      .map((w) => w.surface.name.toLowerCase())
+      .join(', ')}${bare.length > 3 ? ` and ${bare.length - 3} more` : ''}.`,
+    reason: 'Everything in the sold package is done, or the customer is told why not.',
+  })
+
+function addRow(worked: Worked, ground: Ground, index: number, treatment: string): Worked {
+  const { setting } = ground
+  const row = byId(setting.catalogue.wholeCar, treatment, 'step')
+  const { car } = setting.held
+  if (car)
+    return refuse(
+      worked,
+      ground,
+      index,
+      { code: 'held', reason: `The whole car is held: ${car.rule.name}, ${car.because}.` },
+      `“${row.name}” waits until the car is cleared.`,
+    )
+  const act = { id: row.id, techniques: [], equipment: row.equipment ?? [] }
+  const rule = forbiddenBy(rulesAgainst(act, setting.car, setting.catalogue))
+  if (rule)
+    return refuse(
+      worked,
+      ground,
+      index,
+      { code: 'forbidden', rule: rule.id, ...rule },
+      `“${row.name}” may not be added.`,
+    )
+  const skill = (row.skills ?? []).find((s) => !setting.means.skills.has(s))
+  const machine = (row.equipment ?? []).find((e) => !setting.means.equipment.has(e))
+  if (skill ?? machine)
+    return refuse(
+      worked,
+      ground,
+      index,
+      {
+        code: skill ? 'no-skill' : 'no-equipment',
+        reason: skill ? `Nobody here holds “${skill}”.` : `No ${machine} at hand.`,
+      },
+      `“${row.name}” cannot be done here.`,
+    )
+  return { ...worked, rows: [...new Set([...worked.rows, row.id])], byHand: worked.byHand.add(`${row.id}:car`) }
+}
+
+/** What takes a product out again comes with it: the first of its rinses that may be used there. */
+function rinseFor({ treatment, surface }: Work, works: readonly Work[], { setting, condition }: Ground): Work[] {
+  const planned = works.filter((w) => w.surface.id === surface.id).map((w) => w.treatment.id)
+  const needs = treatment.needs ?? []
+  if (needs.some((id) => planned.includes(id) || setting.done.has(`${id} ${surface.id}`))) return []
+  for (const id of needs) {
+    const tried = workByHand(surface, condition[surface.id] ?? clean, setting, id, planned)
+    if (!isRefused(tried)) return [tried]
+  }
+  return []
+}
+
+function add(worked: Worked, ground: Ground, index: number, edit: OfKind<'add'>): Worked {
+  const { setting, surfaces, condition } = ground
+  if (setting.catalogue.wholeCar.some((w) => w.id === edit.treatment))
+    return addRow(worked, ground, index, edit.treatment)
+  const treatment = setting.treatment(edit.treatment)
+  const wanted = edit.surfaces ? new Set(edit.surfaces) : undefined
+  const there = surfaces.filter((s) =>
+    wanted ? wanted.has(s.id) : edit.zoneGroup === 'car' || s.zoneGroup === edit.zoneGroup,
+  )
+  if (there.length === 0) return missing(worked, ground, index, `${edit.treatment}:${edit.zoneGroup}`)
+  const tried = there.map((surface) => {
+    const planned = worked.works.filter((w) => w.surface.id === surface.id).map((w) => w.treatment.id)
+    return workByHand(surface, condition[surface.id] ?? clean, setting, edit.treatment, planned)
+  })
+  const no = tried.find(isRefused)
+  const works = tried.filter((x): x is Work => !isRefused(x))
+  // Surfaces named one by one must all bear it; of a whole group, those that do are worked.
+  if (no && (wanted || works.length === 0))
+    return refuse(worked, ground, index, no, `“${treatment.name}” may not be used there.`)
+  const has = new Set(worked.works.map((w) => `${w.treatment.id} ${w.surface.id}`))
+  const fresh = works.filter((w) => !has.has(`${edit.treatment} ${w.surface.id}`))
+  const rinses = fresh.flatMap((w) => rinseFor(w, [...worked.works, ...fresh], ground))
+  for (const w of [...fresh, ...rinses]) worked.byHand.add(stepId(w))
+  return { ...worked, works: [...worked.works, ...fresh, ...rinses] }
+}
+
+function rung(worked: Worked, ground: Ground, index: number, edit: OfKind<'rung'>): Worked {
+  const { setting, surfaces, condition, edits } = ground
+  const ids = new Set(worked.works.filter((w) => stepId(w) === edit.step).map((w) => w.surface.id))
+  if (ids.size === 0) return missing(worked, ground, index, edit.step)
+  const there = surfaces.filter((s) => ids.has(s.id))
+  for (const surface of edit.level === 0 ? [] : there) {
+    const no = rungRefused(surface, condition[surface.id] ?? clean, setting, edit.level)
+    if (no) return refuse(worked, ground, index, no, `That rung may not be used on ${surface.name.toLowerCase()}.`)
+  }
+  const set = new Map([...setting.rungs, ...[...ids].map((id) => [id, edit.level] as const)])
+  const chosen = there.map((s) => chooseWork(s, condition[s.id] ?? clean, { ...setting, rungs: set }))
+  const works = chosen.flatMap((c) => c.work)
+  const firmer = there.filter((s) => edit.level > (condition[s.id]?.soil ?? 0))
+  for (const w of works) worked.byHand.add(stepId(w))
+  const findings: Finding[] = []
+  if (edit.level === 0 && setting.sold)
+    findings.push(
+      soldFinding(
+        edits,
+        index,
+        setting,
+        worked.works.filter((w) => ids.has(w.surface.id)),
+      ),
+    )
+  if (firmer.length > 0)
+    findings.push(
+      aboutEdit(edits, index, {
+        grade: 'advice',
+        code: 'firmer-than-soil',
+        text: `Firmer than the soil asks for on ${firmer[0]!.name.toLowerCase()}.`,
+        reason: 'A rung is tried, judged dry, and only then the next.',
+      }),
+    )
+  return {
+    ...worked,
+    works: [...worked.works.filter((w) => !ids.has(w.surface.id)), ...works],
+    residuals: [...worked.residuals.filter((r) => !ids.has(r.surface)), ...chosen.flatMap((c) => c.residuals)],
+    findings: [...worked.findings, ...findings],
+  }
+}
+
+/** Applies the edits that change what is done, in their order. A forbidden one changes nothing and is told. */
+export function editWork(start: Worked, ground: Ground): Worked {
+  return ground.edits.reduce((worked, edit, index) => {
+    if (ground.noPlace.has(index))
+      return refuse(
+        worked,
+        ground,
+        index,
+        { code: 'no-place', reason: 'The order rules leave it no place among the other steps.' },
+        'It cannot be done in any order.',
+      )
+    if (edit.do === 'remove') return remove(worked, ground, index, edit)
+    if (edit.do === 'add') return add(worked, ground, index, edit)
+    if (edit.do === 'rung') return rung(worked, ground, index, edit)
+    return worked
+  }, start)
+}
+
+/** Surfaces where product would be left in because what takes it out was dropped: for each the edit that is to blame. */
+export function unrinsed({ works }: Pick<Worked, 'works'>, { setting, edits }: Ground): Finding[] {
+  const bySurface = new Map<string, Set<string>>()
+  for (const w of works) {
+    const set = bySurface.get(w.surface.id) ?? new Set()
+    bySurface.set(w.surface.id, set.add(w.treatment.id))
+  }
+  const left = works.filter(({ treatment, surface }) => {
+    const has = bySurface.get(surface.id)!
+    return treatment.needs && !treatment.needs.some((id) => has.has(id) || setting.done.has(`${id} ${surface.id}`))
+  })
+  if (left.length === 0) return []
+  // The last removal is the one that is in the way: taking it back brings the rinse back.
+  const index = edits.findLastIndex((e) => e.do === 'remove' || e.do === 'add')
+  const said = {
+    grade: 'forbidden' as const,
+    code: 'rinse',
+    text: `“${left[0]!.treatment.name}” would stay in ${left[0]!.surface.name.toLowerCase()}.`,
+    reason: 'Product that is put on is taken out again: a rinse is never dropped.',
+    steps: [...new Set(left.map(stepId))],
+  }
+  return [index < 0 ? { ...said, edit: null, answered: null, fix: null } : aboutEdit(edits, index, said)]
+}

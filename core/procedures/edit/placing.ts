@@ -1,0 +1,166 @@
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { inOrder } from '#core/procedures/make/order.ts'
+import type { Draft } from '#core/procedures/make/steps.ts'
+import type { Edit, Finding, StepLink } from '#core/procedures/schema.ts'
+import { aboutEdit } from './findings.ts'
+
+export const byHandRule = 'by-hand'
+
+interface Placed {
+  order: string[]
+  links: StepLink[]
+}
+
+/** Longest time in minutes from the end of one step to the start of another, by all other links; −∞ when nothing leads there. */
+function between(
+  from: string,
+  to: string,
+  order: readonly string[],
+  links: readonly StepLink[],
+  minutes: ReadonlyMap<string, number>,
+) {
+  const start = new Map<string, number>([[from, -minutes.get(from)!]])
+  const out = new Map<string, StepLink[]>()
+  for (const link of links) out.set(link.from, [...(out.get(link.from) ?? []), link])
+  for (const id of order) {
+    const at = start.get(id)
+    if (at === undefined) continue
+    for (const link of out.get(id) ?? []) {
+      if (link.from === from && link.to === to) continue
+      start.set(link.to, Math.max(start.get(link.to) ?? Number.NEGATIVE_INFINITY, at + minutes.get(id)! + link.minLag))
+    }
+  }
+  return start.get(to) ?? Number.NEGATIVE_INFINITY
+}
+
+/** A link whose longest lag the others no longer leave room for. */
+function driesOn({ order, links }: Placed, minutes: ReadonlyMap<string, number>): StepLink | undefined {
+  return links.find((l) => l.maxLag !== undefined && between(l.from, l.to, order, links, minutes) > l.maxLag)
+}
+
+function moved(order: readonly string[], step: string, after: string | null): string[] {
+  const rest = order.filter((id) => id !== step)
+  const at = after === null ? 0 : rest.indexOf(after) + 1
+  return [...rest.slice(0, at), step, ...rest.slice(at)]
+}
+
+/** One link says what a move means: it comes before what it was put in front of, or after what it was put behind. */
+function handLink(was: readonly string[], now: readonly string[], step: string): StepLink | undefined {
+  const at = now.indexOf(step)
+  const [from, to] = at < was.indexOf(step) ? [step, now[at + 1]] : [now[at - 1], step]
+  return from && to ? { from, to, minLag: 0, rules: [byHandRule] } : undefined
+}
+
+/** Links a move breaks, by the rule that asked for them. */
+function brokenRules(broken: readonly StepLink[]): [string, StepLink[]][] {
+  const byRule = new Map<string, StepLink[]>()
+  for (const link of broken)
+    for (const id of link.rules) if (id !== byHandRule) byRule.set(id, [...(byRule.get(id) ?? []), link])
+  return [...byRule]
+}
+
+/**
+ * Places steps by hand. Order rules a move breaks are set aside and told as findings that need a reason; a move that breaks a forbidden-grade
+ * rule, or leaves something to dry on, is not made.
+ */
+export function placeByHand(
+  steps: readonly Draft[],
+  links: readonly StepLink[],
+  edits: readonly Edit[],
+  catalogue: Catalogue,
+): { steps: Draft[]; links: StepLink[]; findings: Finding[] } {
+  const findings: Finding[] = []
+  const byId = new Map(steps.map((s) => [s.id, s]))
+  const minutes = new Map(steps.map((s) => [s.id, s.minutes]))
+  const title = (id: string) => `“${byId.get(id)!.title}”`
+  const rule = (id: string) => catalogue.orderRules.find((r) => r.id === id)
+  /** One finding a rule, however many steps it is about. */
+  const saidOf = (id: string, list: readonly StepLink[]) => {
+    const [first] = list
+    const more = list.length > 1 ? ` and ${list.length - 1} more` : ''
+    return {
+      grade: 'order' as const,
+      code: id,
+      text: `${title(first!.from)}${more} usually ${more ? 'come' : 'comes'} before ${title(first!.to)}.`,
+      reason: rule(id)!.reason,
+      steps: [...new Set(list.flatMap((l) => [l.from, l.to]))],
+    }
+  }
+  const touched = new Set<string>()
+  let placed: Placed = { order: inOrder(steps, links).map((s) => s.id), links: [...links] }
+  edits.forEach((edit, index) => {
+    if (edit.do !== 'move') return
+    const { step, after } = edit
+    if (!byId.has(step) || (after !== null && !byId.has(after)) || step === after) {
+      findings.push(
+        aboutEdit(edits, index, {
+          grade: 'advice',
+          code: 'no-such-step',
+          text: 'A step of this move is not in this procedure.',
+          reason: 'The edit changes nothing here.',
+        }),
+      )
+      return
+    }
+    const order = moved(placed.order, step, after)
+    const at = new Map(order.map((id, i) => [id, i]))
+    const broken = placed.links.filter((l) => at.get(l.from)! > at.get(l.to)!)
+    const hard = broken.find((l) => l.rules.some((id) => rule(id)?.grade === 'forbidden'))
+    const behind = (list: readonly StepLink[]) => {
+      // Where it may stand at the earliest: right behind the last of what it has to wait for.
+      const before = list.filter((l) => l.to === step).map((l) => l.from)
+      const last = before.sort((a, b) => at.get(a)! - at.get(b)!).at(-1)
+      return last
+        ? {
+            text: `Put it right after ${title(last)}`,
+            edit: { ...edit, after: last },
+          }
+        : undefined
+    }
+    if (hard) {
+      const [first] = hard.rules.filter((id) => rule(id)?.grade === 'forbidden')
+      findings.push(
+        aboutEdit(
+          edits,
+          index,
+          {
+            grade: 'forbidden',
+            code: first!,
+            text: `${title(hard.from)} comes before ${title(hard.to)}.`,
+            reason: rule(first!)!.reason,
+            steps: [hard.from, hard.to],
+          },
+          behind(broken),
+        ),
+      )
+      return
+    }
+    const kept = placed.links.filter((l) => !broken.includes(l))
+    const hand = handLink(placed.order, order, step)
+    const next: Placed = {
+      order,
+      links: hand && !kept.some((l) => l.from === hand.from && l.to === hand.to) ? [...kept, hand] : kept,
+    }
+    const late = driesOn(next, minutes)
+    if (late) {
+      findings.push(
+        aboutEdit(edits, index, {
+          grade: 'forbidden',
+          code: 'dries-on',
+          text: `${title(late.to)} has to start within ${late.maxLag} min of ${title(late.from)}.`,
+          reason: late.rules.map((id) => rule(id)?.reason ?? '').join(' '),
+          steps: [late.from, late.to],
+        }),
+      )
+      return
+    }
+    findings.push(...brokenRules(broken).map(([id, list]) => aboutEdit(edits, index, saidOf(id, list), behind(broken))))
+    touched.add(step)
+    placed = next
+  })
+  return {
+    steps: placed.order.map((id) => (touched.has(id) ? { ...byId.get(id)!, byHand: true as const } : byId.get(id)!)),
+    links: placed.links,
+    findings,
+  }
+}

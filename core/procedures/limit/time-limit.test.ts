@@ -1,0 +1,132 @@
+import { describe, expect, it } from 'vitest'
+import { catalogue } from '#catalogue/catalogue.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { generateProcedure } from '#core/procedures/make/generate.ts'
+import { seededRandom } from '#core/units/random.ts'
+import { bodyNamed, carA, randomCar, requestFor } from '../../../tests/fixtures/cars.ts'
+import { clockOf } from './clock.ts'
+import { bestWithin, frontier, type Item, type Option } from './knapsack.ts'
+import { levelFigures } from './levels.ts'
+import { decisions, entryWithin, fittedProcedure, timeMenu } from './time-limit.ts'
+
+/** Every combination, one by one; shares no code with the knapsack. */
+function bruteForce(items: readonly Item[], setUp: (uses: readonly string[]) => number, limit: number): number {
+  let best = Number.NEGATIVE_INFINITY
+  const walk = (i: number, minutes: number, value: number, uses: ReadonlySet<string>) => {
+    if (i === items.length) {
+      if (minutes + setUp([...uses]) <= limit + 1e-9) best = Math.max(best, value)
+      return
+    }
+    for (const o of items[i]!.options) walk(i + 1, minutes + o.minutes, value + o.value, new Set([...uses, ...o.uses]))
+  }
+  walk(0, 0, 0, new Set())
+  return best
+}
+
+/** A car with few marked surfaces. */
+function smallCar(random: () => number) {
+  const car = randomCar(random)
+  const marked = surfacesOf(car.checkIn.vehicle.body, catalogue.surfaces)
+  const few = new Set(
+    Array.from({ length: 4 + Math.floor(random() * 5) }, () => marked[Math.floor(random() * marked.length)]!.id),
+  )
+  const condition = Object.fromEntries([...few].map((id) => [id, { soil: 1 + Math.floor(random() * 3) }]))
+  return requestFor(car.checkIn.vehicle.body, condition)
+}
+
+describe('the choice under a time limit', () => {
+  it('equals trying everything, on 200 small cars', () => {
+    const random = seededRandom(5)
+    for (let n = 0; n < 200; n++) {
+      const { items, setUp, related, most } = decisions(smallCar(random), catalogue)
+      const points = frontier(items, setUp, related, most)
+      const limit = random() * 1.1 * points.at(-1)!.minutes
+      expect(bestWithin(points, limit)?.value ?? Number.NEGATIVE_INFINITY, `case ${n}`).toBeCloseTo(
+        bruteForce(items, setUp, limit),
+        6,
+      )
+    }
+  })
+  it('pays a shared set-up once, and only if something uses it', () => {
+    const option = (rung: number, minutes: number, value: number, ...uses: string[]): Option => ({
+      rung,
+      minutes,
+      value,
+      uses,
+    })
+    const items = [
+      { id: 'a', options: [option(0, 0, 0), option(1, 5, 10, 'machine')] },
+      { id: 'b', options: [option(0, 0, 0), option(1, 5, 10, 'machine')] },
+    ]
+    const points = frontier(
+      items,
+      (uses) => (uses.includes('machine') ? 12 : 0),
+      (a, b) => a === b,
+    )
+    expect(points.map((p) => [p.minutes, p.value])).toEqual([
+      [0, 0],
+      [17, 10],
+      [22, 20],
+    ])
+  })
+  it('weighs more kinds of set-up than a mask has bits, as long as they are not all open at once', () => {
+    const items = Array.from({ length: 45 }, (_, i) => ({
+      id: `i${i}`,
+      options: [
+        { rung: 0, minutes: 0, value: 0, uses: [] },
+        { rung: 1, minutes: 1, value: 1, uses: [`u${i}`] },
+      ],
+    }))
+    const points = frontier(
+      items,
+      (uses) => 2 * uses.length,
+      (a, b) => a === b,
+    )
+    expect(points.map((p) => [p.minutes, p.value])).toEqual(Array.from({ length: 46 }, (_, n) => [3 * n, n]))
+  })
+  const menu = timeMenu(carA(), 1, catalogue)
+  it('what it offers rises in value with the minutes, from the least possible to everything', () => {
+    for (const [i, entry] of menu.entries()) {
+      if (i > 0) expect(entry.value).toBeGreaterThan(menu[i - 1]!.value)
+      if (i > 0) expect(entry.clock).toBeGreaterThan(menu[i - 1]!.clock)
+    }
+    const full = generateProcedure(carA(), catalogue)
+    expect(menu.at(-1)!.attended).toBeCloseTo(full.totals.attended, 3)
+  })
+  it('an entry is what the planner says it is', () => {
+    const entry = entryWithin(menu, 150)!
+    const procedure = generateProcedure({ ...carA(), rungs: entry.rungs }, catalogue)
+    expect(clockOf(procedure, 1)).toBe(entry.clock)
+    expect(entry.clock).toBeLessThanOrEqual(150)
+  })
+  it('says what is left out and what half an hour more buys; a limit below everything is called that', () => {
+    const two = fittedProcedure({ ...carA(), timeLimit: { minutes: 120, crew: 1 } }, catalogue).limit!
+    expect(two.fits).toBe(true)
+    expect(two.leftOut.length).toBeGreaterThan(0)
+    expect(two.more.gains.length).toBeGreaterThan(0)
+    const tight = fittedProcedure({ ...carA(), timeLimit: { minutes: 15, crew: 1 } }, catalogue)
+    expect(tight.limit!.fits).toBe(false)
+    expect(tight.steps.map((s) => s.treatment)).toEqual(expect.arrayContaining(['walk_round', 'final_check']))
+  })
+  it('never leaves out what was sold, and keeps every rinse, drying and check', () => {
+    const sold = carA()
+    sold.checkIn.package = 'whole'
+    const tight = fittedProcedure({ ...sold, timeLimit: { minutes: 30, crew: 1 } }, catalogue)
+    expect(tight.limit!.leftOut).toEqual([])
+    const worked = new Set(tight.steps.flatMap((s) => (s.zoneGroup === 'car' && s.area === 0 ? [] : s.surfaces)))
+    for (const [id, c] of Object.entries(sold.checkIn.condition)) if (c.soil > 1) expect(worked.has(id), id).toBe(true)
+    for (const step of tight.steps.filter((s) => s.treatment === 'prespray'))
+      expect(tight.steps.some((s) => s.zoneGroup === step.zoneGroup && s.treatment.startsWith('hotx'))).toBe(true)
+  })
+  it('the three finishes take less, the usual and more', () => {
+    const [trade, standard, show] = levelFigures(carA(), 2, catalogue)
+    expect([trade!.id, standard!.id, show!.id]).toEqual(['trade', 'standard', 'show'])
+    expect(trade!.attended).toBeLessThan(standard!.attended)
+    expect(show!.attended).toBeGreaterThanOrEqual(standard!.attended)
+    expect(trade!.clock).toBeLessThan(standard!.clock)
+    expect(standard!.attended).toBeCloseTo(generateProcedure(carA(), catalogue).totals.attended, 9)
+    const light = requestFor(bodyNamed('hatchback'), { 'seat-1l.seat-base': { soil: 1 } })
+    const shown = generateProcedure({ ...light, finish: 'show' }, catalogue)
+    expect(shown.steps.map((s) => s.treatment)).toContain('lm')
+  })
+})

@@ -1,0 +1,236 @@
+import type { Surface } from '#core/cabin/schema.ts'
+import { surfacesOf, zoneGroupName } from '#core/cabin/surfaces.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { Treatment } from '#core/catalogue/treatment.ts'
+import { doorsAndBlower, minutesToTouchDry } from '#core/drying/dry-time.ts'
+import { chooseWork, type Work } from '#core/procedures/make/choose.ts'
+import { generateProcedure, reviewProcedure } from '#core/procedures/make/generate.ts'
+import { setUpMinutes, workMinutes } from '#core/procedures/make/minutes.ts'
+import { type Setting, settingOf, uniform } from '#core/procedures/make/setting.ts'
+import { leftAfter, sum, unique } from '#core/procedures/make/steps.ts'
+import type { FitLimit, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
+import { sentence } from '#core/units/format.ts'
+import { clockOf } from './clock.ts'
+import { frontier, type Item, type Option } from './knapsack.ts'
+
+/** One choice of rungs for the whole car, with what it takes and what it is worth. */
+export interface MenuEntry {
+  /** Rung by surface; surfaces not named get their own. */
+  rungs: Record<string, number>
+  attended: number
+  /** Minutes until the last step ends, by the planner. */
+  clock: number
+  value: number
+}
+
+/** Few enough surfaces are weighed one by one; beyond that what one pass takes is one decision, as a lead decides. */
+const fewSurfaces = 24
+/** Points kept of a large car's frontier, and how many of them the planner is asked about. */
+const kept = 160
+const asked = 12
+/** Longest drying allowed, one variant each: a short limit is better spent on dry work everywhere than on one wet seat. */
+const dryingCaps = [Number.POSITIVE_INFINITY, 75, 0]
+
+/**
+ * What a surface gains from a rung: levels of soil it takes off, the first of them fourfold, because loose dirt is what everybody sees, and
+ * what else is seen and felt there (hair, grit, stains); weighed by its area and by how much it is seen and touched. In proportion to area, so
+ * that cutting a panel into patches changes nothing.
+ */
+function worthOf(surface: Surface, condition: Work['condition'], rung: number): number {
+  if (rung === 0) return 0
+  const extras = (condition.hair ?? 0) + (condition.sand ?? 0) + (condition.stains ?? []).length
+  return (surface.visibility + surface.touch) * surface.area * (3 + Math.min(rung, condition.soil) + extras / 2)
+}
+
+function optionsOf(
+  surfaces: readonly Surface[],
+  condition: ProcedureRequest['checkIn']['condition'],
+  setting: Setting,
+  longestDrying: number,
+): Option[] {
+  const soil = Math.max(...surfaces.map((s) => condition[s.id]?.soil ?? 0))
+  const rungsOf = (rung: number) => ({ ...setting, rungs: new Map(surfaces.map((s) => [s.id, rung])) })
+  const options: Option[] = []
+  const told = new Set<string>()
+  for (let rung = 0; rung <= Math.max(soil, 1); rung++) {
+    // What was sold is never left out; it may only be worked more simply.
+    if (rung === 0 && setting.sold) continue
+    const works = surfaces.flatMap((s) => chooseWork(s, condition[s.id] ?? { soil: 0 }, rungsOf(rung)).work)
+    const key = works.map((w) => `${w.treatment.id} ${w.surface.id}`).join()
+    if ((told.has(key) && options.length > 0) || (works.length === 0 && setting.sold)) continue
+    told.add(key)
+    const wet = works.filter((w) => w.treatment.wet && w.treatment.dries)
+    const drying = Math.max(0, ...wet.map((w) => minutesToTouchDry(leftAfter([w]), w.material, doorsAndBlower)))
+    if (drying > longestDrying && options.length > 0) continue
+    options.push({
+      rung,
+      minutes: sum(works.map(workMinutes)),
+      value: sum(surfaces.map((s) => worthOf(s, condition[s.id] ?? { soil: 0 }, rung))),
+      uses: unique(works.map((w) => w.treatment.id)),
+    })
+  }
+  return options
+}
+
+/** Everything there is to decide in a car, and what its set-ups cost. */
+export function decisions(request: ProcedureRequest, catalogue: Catalogue, longestDrying = Number.POSITIVE_INFINITY) {
+  const finish = request.finish ?? request.checkIn.finish
+  const checkIn = finish ? { ...request.checkIn, finish } : request.checkIn
+  const all = surfacesOf(checkIn.vehicle.body, catalogue.surfaces)
+  const setting = settingOf({ ...request, checkIn, rungs: {} }, catalogue)
+  const condition = setting.house.some((c) => c.uniform) ? uniform(checkIn.condition, all) : checkIn.condition
+  const marked = all.filter((s) => condition[s.id] && (!setting.sold || setting.sold.groups.includes(s.group)))
+  const alone = marked.length <= fewSurfaces
+  const groups = new Map<string, Surface[]>()
+  for (const s of marked) {
+    const c = condition[s.id]!
+    const key = alone
+      ? s.id
+      : `${s.group} ${s.zoneGroup} ${s.material} ${c.soil} ${c.hair ?? 0} ${(c.stains ?? []).length}`
+    groups.set(key, [...(groups.get(key) ?? []), s])
+  }
+  const order = (s: Surface) => catalogue.programmes.findIndex((p) => p.groups.includes(s.group))
+  const list = [...groups].sort(([, a], [, b]) => order(a[0]!) - order(b[0]!))
+  const items: Item[] = list
+    .map(([id, surfaces]) => ({ id, options: optionsOf(surfaces, condition, setting, longestDrying) }))
+    // Where no rung has anything to do there is nothing to decide, and nothing to leave out.
+    .filter((item) => item.options.some((o) => o.minutes > 0))
+  const treatments = new Map<string, Treatment>(catalogue.treatments.map((t) => [t.id, t]))
+  // Only uses with a set-up of their own or of their machine are worth remembering.
+  const priced = new Set(
+    catalogue.treatments.filter((t) => setUpMinutes([t]).length > 0 || t.coveredBy).map((t) => t.id),
+  )
+  const setUp = (uses: readonly string[]) =>
+    sum(setUpMinutes(catalogue.treatments.filter((t) => uses.includes(t.id))).map((s) => s.minutes))
+  const machine = (t: Treatment) => t.setUpGroup?.id ?? t.id
+  const related = (a: string, b: string) => {
+    const [x, y] = [treatments.get(a)!, treatments.get(b)!]
+    return machine(x) === machine(y) || (x.coveredBy?.includes(b) ?? false) || (y.coveredBy?.includes(a) ?? false)
+  }
+  return {
+    items: items.map((i) => ({
+      ...i,
+      options: i.options.map((o) => ({ ...o, uses: o.uses.filter((u) => priced.has(u)) })),
+    })),
+    setUp,
+    related,
+    /** Rungs by item turned into rungs by surface. */
+    spread: (rungs: Record<string, number>) =>
+      Object.fromEntries(Object.entries(rungs).flatMap(([id, rung]) => groups.get(id)!.map((s) => [s.id, rung]))),
+    most: alone ? Number.POSITIVE_INFINITY : kept,
+  }
+}
+
+const spaced = <T>(list: readonly T[], most: number): T[] =>
+  list.length <= most
+    ? [...list]
+    : Array.from({ length: most }, (_, i) => list[Math.round((i * (list.length - 1)) / (most - 1))]!)
+
+/**
+ * Choices of rungs from the least to everything, each with its minutes on the clock by the planner: the answer to every time limit at once.
+ * What is worth less and takes longer than another is left out, so value rises with the minutes.
+ * @param keepGoing asked between plans; false ends early with what there is
+ */
+export function timeMenu(
+  request: ProcedureRequest,
+  crew: number,
+  catalogue: Catalogue,
+  keepGoing: (share: number) => boolean = () => true,
+): MenuEntry[] {
+  const points = dryingCaps.flatMap((cap) => {
+    const { items, setUp, related, spread, most } = decisions(request, catalogue, cap)
+    return spaced(frontier(items, setUp, related, most), asked).map((p) => ({ value: p.value, rungs: spread(p.rungs) }))
+  })
+  const entries: MenuEntry[] = []
+  for (const [i, point] of points.entries()) {
+    if (!keepGoing(i / points.length) && entries.length > 0) break
+    const procedure = reviewProcedure({ ...request, rungs: point.rungs }, catalogue)
+    entries.push({ ...point, attended: procedure.totals.attended, clock: clockOf(procedure, crew) })
+  }
+  entries.sort((a, b) => a.clock - b.clock || b.value - a.value)
+  let best = Number.NEGATIVE_INFINITY
+  return entries.filter((e) => {
+    const better = e.value > best + 1e-9
+    if (better) best = e.value
+    return better
+  })
+}
+
+/** The best entry within so many minutes on the clock; undefined when even the least takes longer. */
+export const entryWithin = (menu: readonly MenuEntry[], minutes: number): MenuEntry | undefined =>
+  menu.findLast((e) => e.clock <= minutes)
+
+/** Places as they are said, each with what is to be said of its surfaces. */
+function byPlace(surfaces: readonly Surface[], request: ProcedureRequest, say: (there: Surface[]) => string): string[] {
+  const places = new Map<string, Surface[]>()
+  for (const s of surfaces) {
+    const place = sentence(zoneGroupName(s.zoneGroup, request.checkIn.vehicle.body.rows.length))
+    places.set(place, [...(places.get(place) ?? []), s])
+  }
+  return [...places].map(([place, there]) => `${place}: ${say(there)}`)
+}
+
+const surfacesIn = (request: ProcedureRequest, catalogue: Catalogue) =>
+  surfacesOf(request.checkIn.vehicle.body, catalogue.surfaces)
+
+/** What one choice works further than another, by place. */
+export function gains(
+  from: MenuEntry | undefined,
+  to: MenuEntry | undefined,
+  request: ProcedureRequest,
+  catalogue: Catalogue,
+): string[] {
+  if (!to || from === to) return []
+  const was = (s: Surface) => from?.rungs[s.id] ?? 0
+  const now = (s: Surface) => to.rungs[s.id] ?? 0
+  const more = surfacesIn(request, catalogue).filter((s) => now(s) > was(s))
+  return byPlace(more, request, (there) => {
+    const fresh = there.filter((s) => was(s) === 0).length
+    const further = there.length - fresh
+    return [fresh > 0 ? `${fresh} more worked` : '', further > 0 ? `${further} taken a rung further` : '']
+      .filter(Boolean)
+      .join(', ')
+  })
+}
+
+/** Marked surfaces that get no work, by place. */
+function leftOut(entry: MenuEntry, request: ProcedureRequest, catalogue: Catalogue): string[] {
+  const all = surfacesIn(request, catalogue)
+  const out = all.filter((s) => entry.rungs[s.id] === 0)
+  return byPlace(out, request, (there) => {
+    const whole = all.filter((s) => s.zoneGroup === there[0]!.zoneGroup).length === there.length
+    if (whole) return 'all of it'
+    const names = there.map((s) => s.name.toLowerCase())
+    return names.length > 3 ? `${names.slice(0, 2).join(', ')} and ${names.length - 2} more` : names.join(', ')
+  })
+}
+
+export function limitOf(
+  menu: readonly MenuEntry[],
+  limit: { minutes: number; crew: number },
+  request: ProcedureRequest,
+  catalogue: Catalogue,
+): { entry: MenuEntry; limit: FitLimit } | undefined {
+  const entry = entryWithin(menu, limit.minutes) ?? menu[0]
+  if (!entry) return undefined
+  const more = 30
+  return {
+    entry,
+    limit: {
+      ...limit,
+      clock: entry.clock,
+      fits: entry.clock <= limit.minutes,
+      leftOut: leftOut(entry, request, catalogue),
+      more: { minutes: more, gains: gains(entry, entryWithin(menu, limit.minutes + more), request, catalogue) },
+    },
+  }
+}
+
+/** The procedure of a request, its rungs chosen to fit the time limit it names. Without one, or with rungs given, as `generateProcedure`. */
+export function fittedProcedure(request: ProcedureRequest, catalogue: Catalogue): Procedure {
+  const { timeLimit } = request
+  if (!timeLimit || request.rungs) return generateProcedure(request, catalogue)
+  const found = limitOf(timeMenu(request, timeLimit.crew, catalogue), timeLimit, request, catalogue)
+  if (!found) return generateProcedure(request, catalogue)
+  return { ...generateProcedure({ ...request, rungs: found.entry.rungs }, catalogue), limit: found.limit }
+}

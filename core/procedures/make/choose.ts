@@ -1,0 +1,594 @@
+import type { Material, Surface } from '#core/cabin/schema.ts'
+import { byId } from '#core/catalogue/by-id.ts'
+import type { Programme } from '#core/catalogue/programme.ts'
+import type { StainKind } from '#core/catalogue/stain.ts'
+import type { Ban, Treatment } from '#core/catalogue/treatment.ts'
+import type { Stain, SurfaceCondition } from '#core/condition/schema.ts'
+import type { Residual } from '#core/procedures/schema.ts'
+import { sentence } from '#core/units/format.ts'
+import { balanceOf, leftOn } from './balance.ts'
+import { forbiddenBy } from './forbidden.ts'
+import { type Effect, type Limits, limitsOf } from './limits.ts'
+import type { Setting } from './setting.ts'
+import { areaOfStains, banWords, plannedFor, stainRow, stainsOf } from './stains-here.ts'
+import type { Standing } from './stops.ts'
+
+/** One treatment of one surface, before grouping into steps. `area` in m² as worked, `pace` the shop's own over the catalogue's minutes. */
+export interface Work {
+  treatment: Treatment
+  stage: string
+  surface: Surface
+  material: Material
+  condition: SurfaceCondition
+  area: number
+  pace: number
+  /** Stains it is done for. */
+  stains?: readonly Stain[]
+  /** Skills beside the treatment's own. */
+  skills?: readonly string[]
+}
+
+/** Why something may not be done. `rule` names the catalogue's forbidden rule, where it is one. */
+export interface Refused {
+  code: string
+  reason: string
+  rule?: string
+  instead?: string
+}
+
+const soft = new Set(['cloth', 'carpet', 'wool', 'synthetic-suede', 'headliner'])
+
+const moistureWords = {
+  damp: 'Damp when received.',
+  soaked: 'Soaked when received: lift and dry the underlay.',
+  ring: 'Water ring: suspect a blocked sunroof or scuttle drain.',
+}
+
+/** Groups of surface that soak. */
+const soaks = new Set(['carpet', 'carpet-worn', 'load'])
+const extraction = new Set(['hotx', 'hotx_carpet', 'coldx', 'spotx'])
+/** After so many failed rechecks a surface is left and what remains is recorded (trade.md §6). */
+const mostRetries = 2
+
+/** Chooses for one surface, step by step; its fields are what the steps share. */
+class Choice {
+  readonly residuals: Residual[] = []
+  readonly material: Material
+  readonly stains: readonly { stain: Stain; kind: StainKind }[]
+  readonly effects: readonly Effect[]
+  /** Stains that changed the work of the soil here. */
+  readonly ruled = new Map<string, { ban: Ban; kind: StainKind }>()
+  private readonly limits: Limits
+
+  constructor(
+    readonly surface: Surface,
+    readonly condition: SurfaceCondition,
+    readonly setting: Setting,
+  ) {
+    const { catalogue } = setting
+    const { family } = setting.material(surface.material)
+    this.effects = (condition.damage ?? []).flatMap((d) => {
+      const kind = byId(catalogue.damages, d.kind, 'damage')
+      return kind.effects.filter((e) => e.families.includes(family)).map((effect) => ({ name: kind.name, effect }))
+    })
+    const instead = this.effects.find((e) => e.effect.asMaterial)?.effect.asMaterial
+    this.material = setting.material(instead ?? surface.material)
+    this.limits = limitsOf(surface, setting.features, setting.refused, catalogue, this.effects)
+    this.stains = stainsOf(condition, catalogue).map((stain) => ({
+      stain,
+      kind: byId(catalogue.stains, stain.kind, 'stain'),
+    }))
+  }
+
+  get isJudged(): boolean {
+    return this.limits.judged
+  }
+
+  /** g/m² that may stay here. */
+  get ceiling(): number {
+    return Math.min(this.material.ceiling, this.limits.ceiling, ...this.limits.also.map((m) => m.ceiling))
+  }
+
+  /** Pale trim, and a house that works panels: a spot that is rinsed out alone dries to a ring. */
+  private get even(): boolean {
+    if (!soft.has(this.material.family)) return false
+    return this.limits.even || this.setting.house.some((c) => c.even)
+  }
+
+  private has(treatment: Treatment, ban: Ban): boolean {
+    if (ban === 'heat') return treatment.hot === true
+    if (ban === 'rub') return treatment.rubs === true
+    const product = this.setting.catalogue.products.find((p) => p.id === treatment.product?.id)
+    return product?.families.includes(ban) === true
+  }
+
+  /** What a stain here rules out of a treatment that is not its own (judgement: a stain rules its panel). */
+  private banned(treatment: Treatment): { ban: Ban; kind: StainKind } | undefined {
+    if (!soft.has(this.material.family)) return undefined
+    for (const { kind } of this.stains) {
+      if (kind.treatments.includes(treatment.id)) continue
+      const ban = kind.bans.find((b) => this.has(treatment, b))
+      if (ban) return { ban, kind }
+    }
+    return undefined
+  }
+
+  /** A rung as the stains here leave it, and with what is used where something may not be. */
+  fitted(ids: readonly string[], planned: readonly string[], depth = 0): string[] {
+    const out = ids.flatMap((id): string[] => {
+      const treatment = this.setting.treatment(id)
+      const banned = this.banned(treatment)
+      const under = banned && treatment.under?.[banned.ban]
+      if (under && depth < 4) {
+        this.ruled.set(banned.kind.id, banned)
+        return this.fitted(under, planned, depth + 1)
+      }
+      if (treatment.orElse && depth < 4 && this.refusal(treatment, planned)) {
+        const others = this.fitted(treatment.orElse, planned, depth + 1)
+        if (!this.allowed(others, planned)) return others
+      }
+      return [id]
+    })
+    return [...new Set(out)]
+  }
+
+  record(code: string, reason: string) {
+    this.residuals.push({ surface: this.surface.id, name: this.surface.name, code, reason })
+  }
+
+  /** A stain that must stay cold, while no enzyme is planned or done. */
+  private isCold(planned: readonly string[]): boolean {
+    if (planned.includes('enzyme') || this.isDone('enzyme')) return false
+    return this.stains.some(({ kind }) => kind.cold)
+  }
+
+  /** Why a treatment may not be used here, or undefined when it may. @param planned what else is to be done here */
+  refusal(treatment: Treatment, planned: readonly string[]): Refused | undefined {
+    const { material, limits, setting } = this
+    const spot = { surface: this.surface, material, condition: this.condition, cold: this.isCold(planned) }
+    const rule = forbiddenBy(setting.against(treatment), spot)
+    if (rule)
+      return {
+        code: 'forbidden',
+        reason: `${treatment.name}: ${rule.reason}`,
+        rule: rule.id,
+        instead: rule.instead,
+      }
+    for (const row of [material, ...limits.also]) {
+      const bad = treatment.techniques.find((code) => (row.tolerates[code] ?? 'N') === 'N')
+      if (bad) return { code: 'forbidden', reason: `${treatment.name}: ${row.name} does not tolerate it (${bad}).` }
+    }
+    const banned = this.banned(treatment)
+    if (banned)
+      return {
+        code: 'stain',
+        reason: `${treatment.name}: not on a panel with ${banned.kind.name.toLowerCase()}. Never: ${banned.kind.never}.`,
+      }
+    const product = setting.catalogue.products.find((p) => p.id === treatment.product?.id)
+    for (const row of [material, ...limits.also]) {
+      const family = product?.families.find((f) => row.never?.includes(f))
+      if (family) return { code: 'forbidden', reason: `${treatment.name}: ${family} never touches ${row.name}.` }
+    }
+    const untested = this.untested(treatment)
+    if (untested)
+      return { code: 'untested', reason: `${treatment.name}: ${untested} may not be tested, so it is not used.` }
+    const ruled = treatment.techniques.find((code) => limits.forbidden.has(code))
+    if (ruled) return { code: 'forbidden', reason: `${treatment.name}: not here (${limits.forbidden.get(ruled)}).` }
+    const left = leftOn(treatment, material)
+    const { ceiling } = this
+    // What is put on to be taken out again is judged by what takes it out.
+    if (left > ceiling && !treatment.needs) {
+      return {
+        code: 'moisture-ceiling',
+        reason: `${treatment.name} leaves ${left} g/m², above the ceiling of ${ceiling} for ${material.name}${ceiling < material.ceiling ? ' in this car' : ''}.`,
+      }
+    }
+    const machine = treatment.equipment.find((id) => !setting.means.equipment.has(id))
+    if (machine) return { code: 'no-equipment', reason: `${treatment.name}: no ${machine} at hand.` }
+    const skill = treatment.skills.find((id) => !setting.means.skills.has(id))
+    if (skill) return { code: 'no-skill', reason: `${treatment.name}: nobody here holds "${skill}".` }
+    return undefined
+  }
+
+  /** What a refused test spot leaves out here beside its techniques: heat anywhere, and anything wet on what is always tested. */
+  private untested(treatment: Treatment): string | undefined {
+    for (const { untested } of this.setting.refused) {
+      if (!untested) continue
+      if (treatment.hot) return 'heat'
+      if (treatment.wet && untested.materials.includes(this.material.id)) return this.material.name
+    }
+    return undefined
+  }
+
+  allowed = (ids: readonly string[], planned: readonly string[]) =>
+    ids.map((id) => this.refusal(this.setting.treatment(id), planned)).find(Boolean)
+
+  /** What the surface's stains add, in their own order; what may not be used here is left out with what it needs, and told. */
+  forStains(only: (kind: StainKind) => boolean = () => true): string[] {
+    return this.stains.flatMap(({ kind }) => {
+      if (!only(kind)) return []
+      const row = stainRow(kind, this.material.family, this.setting.catalogue)
+      const own = plannedFor(kind, this.material.family, this.setting.catalogue)
+      if (own.length === 0) {
+        const first = row?.first ?? kind.playbook[0]!
+        const code = first.startsWith('stop') ? 'stop' : first.startsWith('specialist') ? 'specialist' : 'record'
+        this.record(code, `${kind.name} here is recorded, not planned: ${first}. Never: ${kind.never}.`)
+        return []
+      }
+      const kept: string[] = []
+      const dropped: Treatment[] = []
+      for (const id of own) {
+        const treatment = this.setting.treatment(id)
+        const wantedBy = (list: readonly Treatment[]) => list.some((t) => t.needs?.includes(id))
+        if (wantedBy(dropped) && !wantedBy(kept.map((k) => this.setting.treatment(k)))) continue
+        const no = this.refusal(treatment, own)
+        const others = no && treatment.orElse ? this.fitted(treatment.orElse, own) : undefined
+        if (!no) kept.push(id)
+        else if (others && !this.allowed(others, own)) kept.push(...others)
+        else {
+          dropped.push(treatment)
+          this.record(no.code, no.reason)
+        }
+      }
+      return this.takenOutAgain(kept)
+    })
+  }
+
+  /** What goes on comes off: where its own rinse may not be used another of its rinses is; where none may, it is not put on. */
+  private takenOutAgain(ids: readonly string[]): string[] {
+    return ids.flatMap((id) => {
+      const treatment = this.setting.treatment(id)
+      const { needs } = treatment
+      if (!needs || needs.some((rinse) => ids.includes(rinse) || this.isDone(rinse))) return [id]
+      const rinse = needs.find((other) => !this.refusal(this.setting.treatment(other), ids))
+      if (rinse) return [id, rinse]
+      this.record('rinse', `${treatment.name}: nothing that would take it out again may be used here.`)
+      return []
+    })
+  }
+
+  /** What was there before and is no cleaning task. */
+  recordWhatStays(): void {
+    const { damage = [], moisture } = this.condition
+    const { damages } = this.setting.catalogue
+    for (const d of damage) {
+      const { name, effects } = byId(damages, d.kind, 'damage')
+      const advice = effects.flatMap((e) => e.advice ?? [])
+      this.record(
+        'damage',
+        [
+          `${name}: permanent, not a cleaning task.`,
+          d.appeared ? 'Appeared during cleaning.' : '',
+          ...advice,
+          d.note ?? '',
+        ]
+          .filter(Boolean)
+          .join(' '),
+      )
+    }
+    if (moisture)
+      this.record('moisture', `${moistureWords[moisture]} The mark returns until the leak is found: advise a mechanic.`)
+  }
+
+  /** The rung a surface gets: what was set for it, else its soil within the finish level. */
+  level(): number {
+    const { soil } = this.condition
+    const bearable = Math.min(
+      4,
+      ...this.effects.flatMap((e) => e.effect.rungAtMost ?? []),
+      ...this.setting.refused.flatMap((p) => p.untested?.rungAtMost ?? []),
+    )
+    const set = this.setting.rungs.get(this.surface.id)
+    if (set !== undefined) return Math.min(bearable, set)
+    const { rungAtMost, rungAtLeast = 0, hidden } = this.setting.finish
+    const unseen = hidden && this.surface.visibility <= hidden.visibility && this.surface.touch <= hidden.touch
+    const most = unseen ? Math.min(rungAtMost, hidden.rungAtMost) : rungAtMost
+    return soil === 0 ? 0 : Math.min(bearable, most, Math.max(rungAtLeast, soil))
+  }
+
+  /** The highest rung at or below a level that may be used here; what a lower one leaves is recorded with the reason. */
+  startingRung(programme: Programme, from: number, planned: readonly string[]): string[] {
+    for (let level = from; level > 0; level--) {
+      const rung = this.fitted(programme.soil[level]!, planned)
+      const stuck = this.allowed(rung, planned)
+      if (!stuck) return rung
+      if (level === from)
+        this.record(stuck.code, `${stuck.reason} Worked with a gentler rung; what it leaves is recorded.`)
+    }
+    return []
+  }
+
+  /** Whether an earlier version of the procedure has done it here. */
+  isDone(id: string): boolean {
+    return this.setting.done.has(`${id} ${this.surface.id}`)
+  }
+
+  /** After failed rechecks: the next rung, an acid mist against what came back, or nothing more. */
+  retried(programme: Programme, level: number, times: number): string[] {
+    const fresh = (ids: readonly string[]) => ids.filter((id) => !this.isDone(id))
+    if (times > mostRetries) {
+      this.record('tried', `Judged dry and failed ${times} times: left as it is, what remains is told at handover.`)
+      return []
+    }
+    for (let next = level; next <= Math.min(4, level + times); next++) {
+      const more = fresh(this.fitted(programme.soil[next]!, []))
+      if (more.length > 0 && !this.allowed(more, more)) return more
+    }
+    const mist = this.fitted(['acid', 'acid_out'], ['acid', 'acid_out'])
+    if (!this.isDone('acid') && !this.allowed(mist, mist)) return mist
+    this.record('tried', 'Judged dry and failed; no further rung is allowed here. What remains is told at handover.')
+    return []
+  }
+
+  /** The house's own way instead of the usual one, where everything it uses may be used here; else the usual one stays. */
+  swapped(ids: readonly string[]): string[] {
+    const swaps = this.setting.house.flatMap((choice) => choice.swap ?? [])
+    const keeps = this.effects.flatMap((e) => e.effect.keeps ?? [])
+    return ids.flatMap((id) => {
+      if (keeps.includes(id)) return [id]
+      const swap = swaps.find((s) => s.treatment === id && (s.families?.includes(this.material.family) ?? true))
+      if (!swap) return [id]
+      const use = this.fitted(swap.use, [...ids, ...swap.use])
+      return !this.allowed(use, [...ids, ...use]) ? use : [id]
+    })
+  }
+
+  /** Takes out what the sum of water does not bear: second rounds first, then what wets without pulling out. */
+  within(work: Work[]): Work[] {
+    let kept = work
+    while (
+      balanceOf(
+        kept.map((w) => w.treatment),
+        this.material,
+      ) > this.ceiling
+    ) {
+      const most =
+        kept.find((w) => (w.treatment.left.adds ?? 0) > 0) ??
+        [...kept].sort((a, b) => leftOn(b.treatment, this.material) - leftOn(a.treatment, this.material))[0]!
+      const needs = new Set(most.treatment.needs)
+      kept = kept.filter(
+        (w) =>
+          w !== most &&
+          !(needs.has(w.treatment.id) && !kept.some((k) => k !== most && k.treatment.needs?.includes(w.treatment.id))),
+      )
+      // What was put on for it to pull out goes with it; a wet vacuum takes its place where that may be.
+      const has = new Set(kept.map((w) => w.treatment.id))
+      kept = kept.filter(({ treatment: { needs } }) => !needs || needs.some((id) => has.has(id) || this.isDone(id)))
+      const gentler = extraction.has(most.treatment.id) && !has.has('lm') ? this.fitted(['lm'], []) : []
+      if (!this.allowed(gentler, gentler)) kept = [...kept, ...gentler.map((id) => this.work(id, this.programme))]
+      this.record(
+        'moisture-ceiling',
+        `${most.treatment.name} would leave more water than the ${this.ceiling} g/m² that may stay here.`,
+      )
+    }
+    return kept
+  }
+
+  get programme(): Programme | undefined {
+    return this.setting.programme(this.surface, this.material)
+  }
+
+  work(id: string, programme: Programme | undefined): Work {
+    const treatment = this.setting.treatment(id)
+    return {
+      treatment,
+      stage: treatment.stage === 'wet' ? (programme?.stage ?? 'hard') : treatment.stage,
+      surface: this.surface,
+      material: this.material,
+      condition: this.condition,
+      area:
+        treatment.spots && !(this.even && treatment.clears)
+          ? this.spotArea(id)
+          : this.surface.area * (treatment.share ?? 1) * this.extent(treatment, programme),
+      pace: this.setting.rates[id] ?? 1,
+      ...this.why(id),
+    }
+  }
+
+  /** The stains a treatment is done for. */
+  private why(id: string): Pick<Work, 'stains'> {
+    const stains = this.stains
+      .filter(({ kind }) => plannedFor(kind, this.material.family, this.setting.catalogue).includes(id))
+      .map(({ stain }) => stain)
+    return stains.length > 0 ? { stains } : {}
+  }
+
+  /** Where it is put on the stain alone: as much as the stains take, the whole surface at most. */
+  private spotArea(id: string): number {
+    const { area } = this.surface
+    const stains = this.why(id).stains ?? []
+    if (stains.length === 0) return area
+    return areaOfStains(stains, area)
+  }
+
+  private extent(treatment: Treatment, programme: Programme | undefined): number {
+    const partial =
+      treatment.wet || treatment.id === 'agitate' || (treatment.id === 'groom' && programme?.groom === 'extracted')
+    return partial ? (this.condition.extent ?? 1) : 1
+  }
+}
+
+/** What goes with a rung on its surface: dusting before it, dressing after it, and grooming where the full rung is worked. */
+function companions(
+  programme: Programme,
+  surface: Surface,
+  soil: number,
+  level: number,
+  ids: readonly string[],
+): string[] {
+  if (soil === 0) return []
+  const groomed =
+    (programme.groom === 'always' && level >= soil) ||
+    (programme.groom === 'extracted' && ids.some((id) => extraction.has(id)))
+  return [
+    ...(programme.dust ? ['dust'] : []),
+    ...(programme.dress && surface.dress ? ['dress'] : []),
+    ...(groomed ? ['groom'] : []),
+  ]
+}
+
+/** What a trained person does where a finding stops and the crew takes it on: that, and nothing else before it is cleared. */
+function takenOn(choice: Choice, { rule }: Standing): Work[] {
+  const ids = rule.work ? choice.fitted(rule.work, rule.work) : choice.forStains((kind) => kind.fluid === true)
+  const work: Work[] = []
+  for (const id of new Set([...ids, 'judge'])) {
+    if (choice.isDone(id)) continue
+    const no = choice.refusal(choice.setting.treatment(id), ids)
+    if (no) choice.record(no.code, no.reason)
+    else {
+      const made = choice.work(id, choice.programme)
+      // Trained hands do all of it before the ordinary work comes near.
+      const stage = made.treatment.stage === 'wet' ? 'fluids' : made.stage
+      work.push({ ...made, stage, skills: rule.skill ? [rule.skill] : [] })
+    }
+  }
+  choice.record(
+    'held',
+    `${sentence(rule.name)}: treated by trained hands; whatever else is to be done here follows when it is cleared.`,
+  )
+  return work
+}
+
+/** Water is taken out of a soaked floor and its underlay is lifted; its soil waits until it has dried and was looked at again. */
+const drained = ['water_out', 'lift_underlay']
+
+/**
+ * The treatments one surface gets: its programme at its rung, what its stains add, and what is dropped with the reason.
+ * A rung that may not be used here falls back to the next lower one; an extra that may not be used is left and recorded.
+ */
+export function chooseWork(
+  surface: Surface,
+  condition: SurfaceCondition,
+  setting: Setting,
+): { work: Work[]; residuals: Residual[] } {
+  const choice = new Choice(surface, condition, setting)
+  const { residuals, material } = choice
+  const nothing = { work: [], residuals }
+  choice.recordWhatStays()
+  const standing = setting.held.by.get(surface.id)
+  if (standing?.taken && standing.places.includes(surface)) return { work: takenOn(choice, standing), residuals }
+  if (standing) {
+    choice.record('held', `Held: ${standing.rule.name}, ${standing.because}. No work here before it is cleared.`)
+    return nothing
+  }
+  if (setting.covered.has(surface.zone)) {
+    choice.record('covered', 'A child seat stays here: what is under and behind it is not done.')
+    return nothing
+  }
+  if (choice.effects.some((e) => e.effect.rungAtMost === 0)) return nothing
+  const { soil, sand = 0 } = condition
+  if (condition.moisture === 'soaked' && soaks.has(surface.group) && !drained.every((id) => choice.isDone(id))) {
+    choice.record(
+      'soaked',
+      'Soaked: water out, underlay lifted, dried for days and looked at again; only then its soil.',
+    )
+    return {
+      work: drained.map((id) => choice.work(id, choice.programme)).concat(choice.work('judge', undefined)),
+      residuals,
+    }
+  }
+  const hair = Math.max(0, (condition.hair ?? 0) + ((condition.hair ?? 0) > 1 ? setting.finish.hair : 0))
+  if (soil === 0 && hair === 0 && sand === 0 && choice.stains.length === 0) return nothing
+  const level = choice.level()
+  if (level === 0 && setting.rungs.has(surface.id)) {
+    choice.record('left-out', 'Left out of this procedure by the lead or for time.')
+    return nothing
+  }
+  if (level < soil && setting.refused.some((p) => p.untested && p.untested.rungAtMost < soil))
+    choice.record('untested', 'May not be tested on an unseen spot: no firmer than that; what soil it leaves is told.')
+  const { programme } = choice
+  if (!programme) {
+    choice.record('specialist', `No way of working ${material.name} here is known: specialist.`)
+    return nothing
+  }
+  const vacuumed = programme.soil.flat().some((id) => setting.treatment(id).techniques.includes('VS'))
+  if (setting.held.noVacuum && vacuumed) {
+    choice.record('held', 'No dry vacuum anywhere before the mould is cleared, so nothing wet here either.')
+    return nothing
+  }
+  const forStains = choice.forStains()
+  let ids = choice.startingRung(programme, level, forStains)
+  const times = setting.retries[surface.id] ?? 0
+  if (times > 0) ids.push(...choice.retried(programme, level, times))
+  ids.push(...choice.fitted(forStains, forStains))
+  // What is extracted needs no wet vacuum beside it.
+  if (ids.some((id) => extraction.has(id))) ids = ids.filter((id) => id !== 'lm' && id !== 'neutral_lm')
+  if (hair > 0) ids.push('hair')
+  if (sand > 0) ids.push(...choice.fitted(['sand'], ids))
+  ids.push(...companions(programme, surface, soil, level, ids))
+  if (programme.specialistFrom !== undefined && soil >= programme.specialistFrom)
+    choice.record('specialist', `Soil this heavy on ${material.name} is a specialist’s; only the gentle work is done.`)
+  if (programme.recordFrom !== undefined && soil >= programme.recordFrom)
+    choice.record('record', `Soil this heavy on ${material.name} is worked once, gently; what remains is recorded.`)
+  ids = choice.fitted(choice.swapped(ids), ids)
+  for (const { ban, kind } of choice.ruled.values())
+    if (soil > 1)
+      choice.record(
+        'stain',
+        `${kind.name} rules this panel: ${banWords[ban]}; what soil that leaves is told. Never: ${kind.never}.`,
+      )
+  // What was wet is judged when dry, and what hides soil in raking light.
+  const judged =
+    choice.stains.length > 0 ||
+    times > 0 ||
+    ids.some((id) => setting.treatment(id).dries || (choice.isJudged && setting.treatment(id).wet))
+  if (judged && !ids.includes('groom')) ids.push('judge')
+  if (setting.held.noDust) ids = ids.filter((id) => id !== 'dust')
+  const work: Work[] = []
+  for (const id of new Set(ids)) {
+    const treatment = setting.treatment(id)
+    // What is wetted again is judged again.
+    const isAgain = treatment.stage === 'recheck' && work.some((w) => w.treatment.wet)
+    if (setting.finish.drop.includes(id) || (choice.isDone(id) && !isAgain)) continue
+    const no = choice.refusal(treatment, ids)
+    // Dressing that a material does not want is simply not done; anything else left out is told.
+    if (no) {
+      if (id !== 'dress') choice.record(no.code, no.reason)
+      continue
+    }
+    work.push({ ...choice.work(id, programme), condition: { ...condition, hair } })
+  }
+  return { work: choice.within(work), residuals }
+}
+
+/** No work of any kind where a finding stops, by any door. */
+function heldHere(surface: Surface, setting: Setting): Refused | undefined {
+  if (setting.covered.has(surface.zone)) return { code: 'covered', reason: 'A child seat stays there.' }
+  const standing = setting.held.by.get(surface.id)
+  return (
+    standing && {
+      code: 'held',
+      reason: `Held: ${standing.rule.name}, ${standing.because}.`,
+      instead: 'Have it cleared by somebody who may.',
+    }
+  )
+}
+
+/** Why a rung may not be used on a surface here; undefined when it may. */
+export function rungRefused(
+  surface: Surface,
+  condition: SurfaceCondition,
+  setting: Setting,
+  level: number,
+): Refused | undefined {
+  const held = heldHere(surface, setting)
+  if (held) return held
+  const choice = new Choice(surface, condition, setting)
+  const { programme } = choice
+  if (!programme) return { code: 'specialist', reason: `No way of working ${choice.material.name} here is known.` }
+  const planned = [...programme.soil[level]!, ...choice.forStains()]
+  return choice.allowed(choice.fitted(programme.soil[level]!, planned), planned)
+}
+
+/** One treatment of one surface by a lead's hand, or why it may not be. @param planned what else is done there */
+export function workByHand(
+  surface: Surface,
+  condition: SurfaceCondition,
+  setting: Setting,
+  treatment: string,
+  planned: readonly string[],
+): Work | Refused {
+  const choice = new Choice(surface, condition, setting)
+  const no = heldHere(surface, setting) ?? choice.refusal(setting.treatment(treatment), [...planned, treatment])
+  return no ?? choice.work(treatment, choice.programme)
+}

@@ -1,0 +1,201 @@
+import { bodyFaults } from '#core/cabin/check.ts'
+import type { Surface } from '#core/cabin/schema.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { byId } from '#core/catalogue/by-id.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { Condition } from '#core/condition/schema.ts'
+import { doorsAndBlower } from '#core/drying/dry-time.ts'
+import { editSteps } from '#core/procedures/edit/edit-steps.ts'
+import { editWork, unrinsed, type Worked } from '#core/procedures/edit/edit-work.ts'
+import { byHandRule, placeByHand } from '#core/procedures/edit/placing.ts'
+import type { Procedure, ProcedureRequest, Residual, Step, StepLink } from '#core/procedures/schema.ts'
+import { BadInput } from '#core/units/fault.ts'
+import { cautionsFor } from './cautions.ts'
+import { chooseWork } from './choose.ts'
+import { expectationsOf } from './expectations.ts'
+import { setUpMinutes } from './minutes.ts'
+import { notesOf } from './notes.ts'
+import { bindingRules, linkSteps, OrderCircle, withoutImplied } from './order.ts'
+import { referenceFaults } from './references.ts'
+import { meetings } from './sequences.ts'
+import { deadOf, settingOf, uniform } from './setting.ts'
+import { withSources } from './smells.ts'
+import {
+  type Draft,
+  type Drafting,
+  dryingSteps,
+  stopStep,
+  sum,
+  wholeCarRows,
+  wholeCarStep,
+  workedSteps,
+} from './steps.ts'
+import { heldIn, standingStops } from './stops.ts'
+import { kitOf, totalsOf } from './totals.ts'
+
+/** Area-weighted mean soil of the whole car, rounded, 1–4: it sets the whole-car minutes (catalogue D1). */
+function carSoil(surfaces: readonly Surface[], condition: Condition): number {
+  const weighted = sum(surfaces.map((s) => s.area * (condition[s.id]?.soil ?? 0)))
+  return Math.max(1, Math.round(weighted / sum(surfaces.map((s) => s.area))))
+}
+
+const unreachable = (surface: Surface): Residual => ({
+  surface: surface.id,
+  name: surface.name,
+  code: 'unreachable',
+  reason: 'What has to move for it did not at check-in: cleaned where it stands, told at handover.',
+})
+
+/** Steps done or under way in an earlier version stand as they were; what is added beside them gets a name of its own. */
+function besideKept(
+  fresh: readonly Draft[],
+  kept: readonly Step[],
+  surfaces: readonly Surface[],
+  { treatments }: Catalogue,
+): Draft[] {
+  const rowOf = new Map(surfaces.map((s) => [s.id, s.row]))
+  const taken = new Set(kept.map((s) => s.id))
+  const named = (id: string, n = 2): string => (taken.has(`${id}+${n}`) ? named(id, n + 1) : `${id}+${n}`)
+  return [
+    ...kept.map((s) => ({
+      ...s,
+      kept: true as const,
+      rows: new Set(s.surfaces.map((id) => rowOf.get(id) ?? 0)),
+      dries: treatments.find((t) => t.id === s.treatment)?.dries === true,
+    })),
+    ...fresh.map((s) => (taken.has(s.id) ? { ...s, id: named(s.id) } : s)),
+  ]
+}
+
+function reasonsOf(step: Step, links: readonly StepLink[], why: string | undefined, catalogue: Catalogue): Step['why'] {
+  const incoming = links.filter((link) => link.to === step.id)
+  const after = (rule: string) => incoming.filter((l) => l.rules.includes(rule)).map((l) => l.from)
+  return [
+    ...catalogue.orderRules.map((rule) => ({ rule: rule.id, text: rule.reason, after: after(rule.id) })),
+    { rule: byHandRule, text: why ?? 'Placed here by the lead.', after: after(byHandRule) },
+  ].filter((reason) => reason.after.length > 0)
+}
+
+/**
+ * Turns a check-in into an ordered procedure and says what the checker finds in the edits: one step a pass of one tool over neighbouring
+ * surfaces, with the reasons for its place. Forbidden edits are not applied, and told. Pure and deterministic; the catalogue is an argument.
+ * @throws BadInput for conditions, stains, materials, house rules or edits that name what the body or the catalogue does not have
+ */
+export function reviewProcedure(request: ProcedureRequest, catalogue: Catalogue): Procedure {
+  const noPlace = new Set<number>()
+  for (;;)
+    try {
+      return review(request, catalogue, noPlace)
+    } catch (error) {
+      // What a lead has added may contradict the order rules: the last of it is refused, until the rest has an order.
+      const blame = request.edits?.findLastIndex((e, i) => (e.do === 'add' || e.do === 'rung') && !noPlace.has(i)) ?? -1
+      if (!(error instanceof OrderCircle) || blame < 0) throw error
+      noPlace.add(blame)
+    }
+}
+
+function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: ReadonlySet<number>): Procedure {
+  const finish = request.finish ?? request.checkIn.finish
+  const impossible = bodyFaults(request.checkIn.vehicle.body, '/checkIn/vehicle/body')
+  if (impossible.length > 0) throw new BadInput(impossible)
+  const surfaces = surfacesOf(request.checkIn.vehicle.body, catalogue.surfaces)
+  const unknown = referenceFaults(request, surfaces, catalogue)
+  if (unknown.length > 0) throw new BadInput(unknown)
+  const seen = finish ? { ...request.checkIn, finish } : request.checkIn
+  const checkIn = { ...seen, condition: withSources(seen.condition, seen.odours ?? [], catalogue) }
+  const plain = settingOf({ ...request, checkIn }, catalogue)
+  const stops = standingStops({ ...request, checkIn }, surfaces, plain)
+  const setting = { ...plain, held: heldIn(stops) }
+  const { edits = [], kept = [] } = request
+  const condition = setting.house.some((c) => c.uniform) ? uniform(checkIn.condition, surfaces) : checkIn.condition
+  const soil = carSoil(surfaces, condition)
+  const severe = soil >= 4
+  const drafting: Drafting = { setting, request: { ...request, checkIn }, surfaces, soil, severe }
+
+  const dead = new Set(deadOf(checkIn, catalogue).flatMap((f) => f.dead ?? []))
+  const chosen = surfaces
+    .filter(
+      (surface) => !setting.sold || setting.sold.groups.includes(surface.group) || setting.held.by.has(surface.id),
+    )
+    .map((surface) =>
+      dead.has(surface.kind)
+        ? { work: [], residuals: [unreachable(surface)] }
+        : chooseWork(surface, condition[surface.id] ?? { soil: 0 }, setting),
+    )
+  const start: Worked = {
+    works: chosen.flatMap((c) => c.work),
+    residuals: chosen.flatMap((c) => c.residuals),
+    // Nothing goes on in a car that is held whole.
+    rows: setting.held.car ? [] : wholeCarRows(drafting),
+    findings: [],
+    byHand: new Set(),
+  }
+  const ground = { surfaces, condition, setting, edits, noPlace }
+  const worked = editWork(start, ground)
+
+  const used = new Set(worked.works.map((w) => w.treatment))
+  const setUps = setUpMinutes(catalogue.treatments.filter((t) => used.has(t)))
+  const stepsOfWork = workedSteps(worked.works, drafting)
+  const overAlready = new Set(kept.map((s) => s.id))
+  // What is wetted anew is refitted anew, and whatever is done anew is looked at once more.
+  const again = new Set([
+    ...(stepsOfWork.some((s) => s.dries) ? ['refit', 'odour'] : []),
+    ...(stepsOfWork.length > 0 ? ['final'] : []),
+  ])
+  const isDue = (id: string) => {
+    const { stage, protected: once } = byId(catalogue.wholeCar, id, 'step')
+    return !overAlready.has(`${id}:car`) || (again.has(stage) && !(stage === 'odour' && once))
+  }
+  const fresh = [
+    ...stops.map((stop) => stopStep(stop, drafting)),
+    ...worked.rows.filter(isDue).flatMap((id) => wholeCarStep(id, sum(setUps.map((u) => u.minutes)), drafting) ?? []),
+    ...stepsOfWork,
+    ...dryingSteps(stepsOfWork, worked.works, doorsAndBlower, drafting),
+  ].map((s) => (worked.byHand.has(s.id) ? { ...s, byHand: true as const } : s))
+  const edited = editSteps(besideKept(fresh, kept, surfaces, catalogue), edits, setting, severe)
+  const links = linkSteps(edited.steps, bindingRules(catalogue.orderRules, setting.choices))
+  const placed = placeByHand(edited.steps, links, edits, catalogue)
+  const whyMoved = new Map(edits.flatMap((e) => (e.do === 'move' ? [[e.step, e.reason]] : [])))
+  const steps = placed.steps.map((draft): Step => {
+    const { rows: _rows, dries: _dries, ...step } = draft
+    if (step.kept) return step
+    return {
+      ...step,
+      cautions: step.stop ? step.cautions : cautionsFor(step, checkIn, setting),
+      why: reasonsOf(step, placed.links, whyMoved.get(step.id), catalogue),
+    }
+  })
+  return {
+    steps,
+    links: withoutImplied(placed.steps, placed.links),
+    findings: [
+      ...worked.findings,
+      ...unrinsed(worked, ground),
+      ...edited.findings,
+      ...placed.findings,
+      ...meetings(steps, edits, setting),
+    ],
+    kit: kitOf(steps),
+    totals: totalsOf(steps, worked.works, setUps, soil, severe, request.seed ?? 1),
+    residuals: worked.residuals,
+    expectations: expectationsOf(checkIn, surfaces, catalogue),
+    notes: notesOf({ ...request, checkIn }, setting),
+  }
+}
+
+/**
+ * The procedure of a request, as it may be issued.
+ * @throws BadInput as `reviewProcedure`, and for every finding of forbidden grade, by the edit it is about
+ */
+export function generateProcedure(request: ProcedureRequest, catalogue: Catalogue): Procedure {
+  const procedure = reviewProcedure(request, catalogue)
+  const forbidden = procedure.findings.filter((f) => f.grade === 'forbidden')
+  if (forbidden.length > 0)
+    throw new BadInput(
+      forbidden.map((f) => ({
+        pointer: f.edit === null ? '/checkIn' : `/edits/${f.edit}`,
+        message: `${f.text} ${f.reason}`,
+      })),
+    )
+  return procedure
+}

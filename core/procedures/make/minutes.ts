@@ -1,0 +1,60 @@
+import type { Treatment } from '#core/catalogue/treatment.ts'
+import { normals, seededRandom } from '#core/units/random.ts'
+import type { Work } from './choose.ts'
+
+/**
+ * Median minutes of one treatment on one surface (catalogue D1):
+ * area × rate × step^(soil − design soil) × access × material, or area × level for hair and grit.
+ */
+export function workMinutes({ treatment, surface, material, condition, area, pace, stains = [] }: Work): number {
+  if (treatment.each !== undefined) return pace * treatment.each * Math.max(1, stains.length)
+  if (treatment.levels) return pace * area * treatment.levels.minutes[condition[treatment.levels.of] ?? 0]!
+  return (
+    pace *
+    area *
+    treatment.rate *
+    treatment.step ** (condition.soil - treatment.designSoil) *
+    surface.access *
+    material.rateFactor
+  )
+}
+
+/**
+ * Set-up minutes a car pays, by treatment: once a machine, its largest, charged to the row that asks for it.
+ * Rows without a set-up of their own share their machine's (catalogue D1).
+ */
+export function setUpMinutes(used: readonly Treatment[]): { treatment: string; minutes: number }[] {
+  const byMachine = new Map<string, { treatment: string; minutes: number }>()
+  for (const t of used) {
+    if (t.coveredBy?.some((id) => used.some((other) => other.id === id))) continue
+    const machine = t.setUpGroup?.id ?? t.id
+    const minutes = t.setUp || (t.setUpGroup?.minutes ?? 0)
+    const paid = byMachine.get(machine)
+    if (minutes > (paid?.minutes ?? 0)) byMachine.set(machine, { treatment: t.id, minutes })
+  }
+  return [...byMachine.values()]
+}
+
+const stepSpread = 0.3
+const carSpread = { usual: 0.2, severe: 0.3 }
+const z80 = 0.8416
+
+/** 80th percentile of one step: lognormal, its own spread and the car's. */
+export function stepP80(median: number, severe: boolean): number {
+  return median * Math.exp(z80 * Math.hypot(stepSpread, severe ? carSpread.severe : carSpread.usual))
+}
+
+/** 80th percentile of the whole job by sampling the sum (never the sum of the steps' own): lognormal steps, one shared factor a car. */
+export function jobP80(medians: readonly number[], severe: boolean, seed = 1, samples = 500): number {
+  const normal = normals(seededRandom(seed))
+  const sums: number[] = []
+  for (let i = 0; i < samples; i++) {
+    const car = Math.exp((severe ? carSpread.severe : carSpread.usual) * normal())
+    let sum = 0
+    // Centred so that the sum's median stays the sum of medians.
+    for (const median of medians) sum += median * Math.exp(stepSpread * normal() - stepSpread ** 2 / 2)
+    sums.push(sum * car)
+  }
+  sums.sort((a, b) => a - b)
+  return sums[Math.ceil(samples * 0.8) - 1]!
+}

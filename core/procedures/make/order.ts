@@ -1,0 +1,199 @@
+import type { OrderRule } from '#core/catalogue/order-rule.ts'
+import type { Step, StepLink } from '#core/procedures/schema.ts'
+
+/** The part of a step that order rules look at. */
+export type Orderable = Pick<Step, 'id' | 'stage' | 'treatment' | 'zoneGroup' | 'zones' | 'surfaces' | 'minutes'> & {
+  rows: ReadonlySet<number>
+  dries: boolean
+  /** Over or under way: it waits for nothing that is new. */
+  kept?: true
+}
+
+function matches(step: Orderable, selector: OrderRule['first']): boolean {
+  if (selector.stages && !selector.stages.includes(step.stage)) return false
+  if (selector.treatments && !selector.treatments.includes(step.treatment)) return false
+  return selector.dries === undefined || selector.dries === step.dries
+}
+
+const share = <T>(a: Iterable<T>, b: ReadonlySet<T>) => {
+  for (const x of a) if (b.has(x)) return true
+  return false
+}
+
+const surfaceSets = new WeakMap<Orderable, ReadonlySet<string>>()
+/** The same step is compared with many others; its set is made once. */
+function surfaceSet(step: Orderable): ReadonlySet<string> {
+  let set = surfaceSets.get(step)
+  if (!set) {
+    set = new Set(step.surfaces)
+    surfaceSets.set(step, set)
+  }
+  return set
+}
+
+function inScope(rule: OrderRule, a: Orderable, b: Orderable): boolean {
+  if (rule.scope === 'car') return true
+  if (rule.scope === 'group') return a.zoneGroup === b.zoneGroup
+  if (rule.scope === 'row') return share(a.rows, b.rows)
+  return share(a.surfaces, surfaceSet(b))
+}
+
+/** Rules that hold here: those tied to a house rule only under the choice they belong to. */
+export function bindingRules(rules: readonly OrderRule[], choices: Record<string, string>): OrderRule[] {
+  return rules.filter((rule) => !rule.house || choices[rule.house.rule] === rule.house.choice)
+}
+
+/** One link a pair of steps, joining the rules that ask for it. */
+class Links {
+  private readonly byPair = new Map<string, StepLink>()
+  add(from: string, to: string, rule: string, lag?: { min: number; max?: number }) {
+    const key = `${from}→${to}`
+    const link = this.byPair.get(key) ?? { from, to, minLag: 0, rules: [] }
+    link.minLag = Math.max(link.minLag, lag?.min ?? 0)
+    if (lag?.max !== undefined) link.maxLag = Math.min(link.maxLag ?? Number.POSITIVE_INFINITY, lag.max)
+    if (!link.rules.includes(rule)) link.rules.push(rule)
+    this.byPair.set(key, link)
+  }
+  all(): StepLink[] {
+    return [...this.byPair.values()]
+  }
+}
+
+/** Order rules that contradict each other for these steps. */
+export class OrderCircle extends Error {}
+
+/**
+ * Earliest start of every step in minutes, when each starts as soon as its links allow.
+ * @throws OrderCircle naming its rules, which a faulty catalogue can make, or a step added where it has no place
+ */
+export function earliestStarts(steps: readonly Orderable[], links: readonly StepLink[]): Map<string, number> {
+  const minutes = new Map(steps.map((s) => [s.id, s.minutes]))
+  const waiting = new Map(steps.map((s) => [s.id, 0]))
+  const out = new Map<string, StepLink[]>()
+  for (const link of links) {
+    waiting.set(link.to, waiting.get(link.to)! + 1)
+    out.set(link.from, [...(out.get(link.from) ?? []), link])
+  }
+  const start = new Map(steps.map((s) => [s.id, 0]))
+  const ready = steps.filter((s) => waiting.get(s.id) === 0).map((s) => s.id)
+  for (let i = 0; i < ready.length; i++) {
+    const from = ready[i]!
+    for (const link of out.get(from) ?? []) {
+      start.set(link.to, Math.max(start.get(link.to)!, start.get(from)! + minutes.get(from)! + link.minLag))
+      const left = waiting.get(link.to)! - 1
+      waiting.set(link.to, left)
+      if (left === 0) ready.push(link.to)
+    }
+  }
+  if (ready.length < steps.length) {
+    const rules = new Set(
+      links.filter((l) => waiting.get(l.to)! > 0 && waiting.get(l.from)! > 0).flatMap((l) => l.rules),
+    )
+    throw new OrderCircle(`The order rules go in a circle: ${[...rules].join(', ')}.`)
+  }
+  return start
+}
+
+/** Sorts steps as early as their reasons allow; equals by id, so that the answer never depends on the input's order. */
+export function inOrder<T extends Orderable>(steps: readonly T[], links: readonly StepLink[]): T[] {
+  const start = earliestStarts(steps, links)
+  return [...steps].sort((a, b) => start.get(a.id)! - start.get(b.id)! || (a.id < b.id ? -1 : 1))
+}
+
+const mayWait = (a: Orderable, b: Orderable) => !b.kept || a.kept === true
+
+function pairLinks(links: Links, rule: OrderRule, steps: readonly Orderable[]) {
+  const seconds = steps.filter((s) => matches(s, rule.next))
+  for (const a of steps) {
+    if (!matches(a, rule.first)) continue
+    for (const b of seconds)
+      if (a !== b && mayWait(a, b) && inScope(rule, a, b)) links.add(a.id, b.id, rule.id, rule.lag)
+  }
+}
+
+/** The step that stands for all steps tied to one another by longest lags; a step tied to none stands for itself. */
+function tiedTo(links: readonly StepLink[]): (id: string) => string {
+  const of = new Map<string, string>()
+  const head = (id: string): string => {
+    const next = of.get(id)
+    return next === undefined ? id : head(next)
+  }
+  for (const { from, to, maxLag } of links)
+    if (maxLag !== undefined && head(from) !== head(to)) of.set(head(to), head(from))
+  return head
+}
+
+/**
+ * Steps in the order the links give, what is tied by a longest lag (acid and its rinse) kept together: nothing long comes between.
+ * Where something has to come between, plainly by earliest start.
+ */
+function inTiedOrder(steps: readonly Orderable[], links: readonly StepLink[]): Orderable[] {
+  const start = earliestStarts(steps, links)
+  const head = tiedTo(links)
+  const minutes = new Map<string, number>()
+  for (const s of steps) minutes.set(head(s.id), (minutes.get(head(s.id)) ?? 0) + s.minutes)
+  const blocks = steps.filter((s) => head(s.id) === s.id).map((s) => ({ ...s, minutes: minutes.get(s.id)! }))
+  const between = links
+    .map((l) => ({ ...l, from: head(l.from), to: head(l.to) }))
+    .filter((link) => link.from !== link.to)
+  const blockStart = startsUnlessCircular(blocks, between)
+  if (!blockStart) return inOrder(steps, links)
+  const place = new Map(
+    [...blocks]
+      .sort((a, b) => blockStart.get(a.id)! - blockStart.get(b.id)! || (a.id < b.id ? -1 : 1))
+      .map((x, i) => [x.id, i]),
+  )
+  return inOrder(steps, links).sort(
+    (a, b) => place.get(head(a.id))! - place.get(head(b.id))! || start.get(a.id)! - start.get(b.id)!,
+  )
+}
+
+function startsUnlessCircular(steps: readonly Orderable[], links: readonly StepLink[]) {
+  try {
+    return earliestStarts(steps, links)
+  } catch (error) {
+    if (error instanceof OrderCircle) return undefined
+    throw error
+  }
+}
+
+/** Firsts in one scope follow each other in the order the other rules give them; only the last one carries the lag. */
+function chainLinks(links: Links, rule: OrderRule, steps: readonly Orderable[]) {
+  const ordered = inTiedOrder(steps, links.all())
+  for (const b of ordered.filter((s) => matches(s, rule.next))) {
+    const firsts = ordered.filter((a) => a !== b && mayWait(a, b) && matches(a, rule.first) && inScope(rule, a, b))
+    firsts.forEach((a, i) => {
+      const next = firsts[i + 1]
+      if (next) links.add(a.id, next.id, rule.id)
+      else links.add(a.id, b.id, rule.id, rule.lag)
+    })
+  }
+}
+
+/** All links between steps that the binding rules ask for. */
+export function linkSteps(steps: readonly Orderable[], rules: readonly OrderRule[]): StepLink[] {
+  const links = new Links()
+  for (const rule of rules) if (!rule.chain) pairLinks(links, rule, steps)
+  for (const rule of rules) if (rule.chain) chainLinks(links, rule, steps)
+  return links.all()
+}
+
+/** Drops links without a lag that follow from others, so that a plan carries no dead weight. Reasons are taken before this. */
+export function withoutImplied(steps: readonly Orderable[], links: readonly StepLink[]): StepLink[] {
+  const next = new Map<string, string[]>()
+  for (const link of links) next.set(link.from, [...(next.get(link.from) ?? []), link.to])
+  const order = inOrder(steps, links).map((s) => s.id)
+  const reach = new Map<string, Set<string>>()
+  for (const id of [...order].reverse()) {
+    const set = new Set<string>()
+    for (const to of next.get(id) ?? []) {
+      set.add(to)
+      for (const further of reach.get(to)!) set.add(further)
+    }
+    reach.set(id, set)
+  }
+  return links.filter((link) => {
+    if (link.minLag > 0 || link.maxLag !== undefined) return true
+    return !(next.get(link.from) ?? []).some((middle) => middle !== link.to && reach.get(middle)!.has(link.to))
+  })
+}

@@ -1,0 +1,140 @@
+import type { Feature, Material, Surface } from '#core/cabin/schema.ts'
+import { byId } from '#core/catalogue/by-id.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { Finish } from '#core/catalogue/finish.ts'
+import type { ForbiddenRule } from '#core/catalogue/forbidden-rule.ts'
+import type { HouseChoice } from '#core/catalogue/house-rule.ts'
+import type { Package } from '#core/catalogue/package.ts'
+import type { Permission } from '#core/catalogue/permission.ts'
+import type { Programme } from '#core/catalogue/programme.ts'
+import type { Treatment } from '#core/catalogue/treatment.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
+import type { Condition } from '#core/condition/schema.ts'
+import type { ProcedureRequest } from '#core/procedures/schema.ts'
+import { type Car, rulesAgainst } from './forbidden.ts'
+import { type Held, heldIn } from './stops.ts'
+
+/** What is at hand on the day. */
+export interface Means {
+  equipment: ReadonlySet<string>
+  skills: ReadonlySet<string>
+}
+
+/** What holds for one car's whole procedure, worked out once. */
+export interface Setting {
+  catalogue: Catalogue
+  means: Means
+  features: readonly Feature[]
+  refused: readonly Permission[]
+  sold: Package | undefined
+  /** The choice in force of every house rule. */
+  choices: Readonly<Record<string, string>>
+  house: readonly HouseChoice[]
+  finish: Finish
+  car: Car
+  /** Rung by surface, where a lead or a time limit has set one. */
+  rungs: ReadonlyMap<string, number>
+  /** Failed rechecks by surface. */
+  retries: Readonly<Record<string, number>>
+  /** "treatment surface" that earlier versions of the procedure have finished. */
+  done: ReadonlySet<string>
+  /** What findings that stop hold; nothing until it has been looked for. */
+  held: Held
+  /** Seats a child seat stays on, by zone: nothing is done there. */
+  covered: ReadonlySet<string>
+  /** What is said instead where something of the car does not work. */
+  said: Record<'motion' | 'refused' | 'cautions', Readonly<Record<string, string>>>
+  /** The shop's own pace by treatment; 1 is the catalogue's. */
+  rates: Readonly<Record<string, number>>
+  treatment(id: string): Treatment
+  material(id: string): Material
+  programme(surface: Surface, material: Material): Programme | undefined
+  /** Forbidden rules that could hold against a treatment in this car. */
+  against(treatment: Treatment): readonly ForbiddenRule[]
+}
+
+/** Every surface of a kind and material takes the soil of the most soiled one among those that are soiled at all. */
+export function uniform(condition: Condition, surfaces: readonly Surface[]): Condition {
+  const key = (s: Surface) => `${s.kind} ${s.material}`
+  const worst = new Map<string, number>()
+  for (const s of surfaces) worst.set(key(s), Math.max(worst.get(key(s)) ?? 0, condition[s.id]?.soil ?? 0))
+  return Object.fromEntries(
+    surfaces.flatMap((s) => {
+      const soil = worst.get(key(s))!
+      return soil === 0 && !condition[s.id] ? [] : [[s.id, { ...condition[s.id], soil }]]
+    }),
+  )
+}
+
+/** The choice in force of every house rule: the request's, else the rule's default. */
+export const choicesOf = (request: Pick<ProcedureRequest, 'houseRules'>, catalogue: Catalogue) => ({
+  ...Object.fromEntries(catalogue.houseRules.map((r) => [r.id, r.default])),
+  ...request.houseRules,
+})
+
+/** A treatment as the forbidden rules see it; with water alone where the house leaves the product out. */
+const actOf = (treatment: Treatment, house: readonly HouseChoice[], catalogue: Catalogue) => ({
+  ...treatment,
+  product: house.some((c) => c.noProduct?.includes(treatment.id))
+    ? undefined
+    : catalogue.products.find((p) => p.id === treatment.product?.id),
+})
+
+/** What did not work when it was tried. */
+export const deadOf = ({ functions = {} }: Pick<CheckIn, 'functions'>, catalogue: Catalogue) =>
+  catalogue.functions.filter((f) => functions[f.id]?.works === false)
+
+export function settingOf(request: ProcedureRequest, catalogue: Catalogue): Setting {
+  const { checkIn } = request
+  const { body } = checkIn.vehicle
+  const dead = deadOf(checkIn, catalogue)
+  const choices = choicesOf(request, catalogue)
+  const house = catalogue.houseRules.map((r) => byId(r.choices, choices[r.id]!, 'choice'))
+  const car: Car = { features: new Set(body.features), permissions: checkIn.permissions, choices }
+  const programmes = new Map<string, Programme | undefined>()
+  const rules = new Map<string, readonly ForbiddenRule[]>()
+  return {
+    catalogue,
+    means: {
+      equipment: new Set(request.equipment ?? catalogue.equipment.map((e) => e.id)),
+      skills: new Set(request.skills ?? catalogue.skills.map((s) => s.id)),
+    },
+    features: catalogue.features.filter((f) => car.features.has(f.id)),
+    refused: catalogue.permissions.filter((p) => checkIn.permissions[p.id] === false),
+    sold: catalogue.packages.find((p) => p.id === checkIn.package),
+    choices,
+    house,
+    finish: byId(catalogue.finishes, checkIn.finish ?? 'standard', 'finish'),
+    car,
+    rungs: new Map(Object.entries(request.rungs ?? {})),
+    retries: request.retries ?? {},
+    done: new Set((request.kept ?? []).flatMap((s) => s.surfaces.map((id) => `${s.treatment} ${id}`))),
+    held: heldIn([]),
+    covered: new Set(checkIn.permissions['child-seat'] === false ? checkIn.childSeats : []),
+    said: {
+      motion: Object.assign({}, ...dead.map((f) => f.said?.motion)),
+      refused: Object.assign({}, ...dead.map((f) => f.said?.refused)),
+      cautions: Object.assign({}, ...dead.map((f) => f.said?.cautions)),
+    },
+    rates: request.rates ?? {},
+    treatment: (id) => byId(catalogue.treatments, id, 'treatment'),
+    material: (id) => byId(catalogue.materials, id, 'material'),
+    programme(surface, material) {
+      const key = `${surface.group} ${material.family}`
+      if (!programmes.has(key))
+        programmes.set(
+          key,
+          catalogue.programmes.find((p) => p.groups.includes(surface.group) && p.families.includes(material.family)),
+        )
+      return programmes.get(key)
+    },
+    against(treatment) {
+      let found = rules.get(treatment.id)
+      if (!found) {
+        found = rulesAgainst(actOf(treatment, house, catalogue), car, catalogue)
+        rules.set(treatment.id, found)
+      }
+      return found
+    },
+  }
+}

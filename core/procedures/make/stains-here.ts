@@ -1,0 +1,55 @@
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { StainKind } from '#core/catalogue/stain.ts'
+import type { Ban } from '#core/catalogue/treatment.ts'
+import type { Stain, SurfaceCondition } from '#core/condition/schema.ts'
+
+/** Stains of a surface, body fluids named as a biohazard among them. */
+export function stainsOf({ stains = [], biohazard = [] }: SurfaceCondition, catalogue: Catalogue): Stain[] {
+  const fluids = biohazard.filter(
+    (id) => catalogue.stains.some((k) => k.id === id && k.fluid) && !stains.some((s) => s.kind === id),
+  )
+  return [...stains, ...fluids.map((kind): Stain => ({ kind, age: 'fresh', attempts: 0 }))]
+}
+
+/** How a stain of a group is taken on a material family; undefined on the cloth and carpet that its own row is about. */
+export const stainRow = (kind: StainKind, family: string, catalogue: Catalogue) =>
+  family === 'cloth' || family === 'carpet'
+    ? undefined
+    : (catalogue.stainGroups.find((g) => g.id === kind.group)?.on.find((row) => row.families.includes(family)) ?? {
+        // A material nobody has a row for is taken as the strictest.
+        first: 'record',
+        limit: '',
+        treatments: [],
+        shift: null,
+      })
+
+/** What ends the treatment of a body fluid wherever it was, if the material bears it. */
+const afterFluid = ['disinfect_spot', 'disinfect_off']
+
+/** The planned treatments of a stain on a material family, in its own order. */
+export function plannedFor(kind: StainKind, family: string, catalogue: Catalogue): string[] {
+  const row = stainRow(kind, family, catalogue)
+  const own = row ? row.treatments : kind.treatments
+  if (own.length === 0) return []
+  const lifted = row && kind.treatments[0] === 'lift' ? ['lift'] : []
+  return [...lifted, ...own, ...(kind.fluid ? afterFluid : [])]
+}
+
+export const banWords: Record<Ban, string> = {
+  heat: 'no heat',
+  alkali: 'neutral and cool only',
+  rub: 'nothing is rubbed',
+  acid: 'no acid',
+  solvent: 'no solvent',
+  peroxide: 'no peroxide',
+}
+
+/** Square metres of a stain by its size; the whole panel is the surface. */
+const stainArea = { coin: 0.02, palm: 0.06 }
+
+/** m² that stains take of a surface: the whole panel is all of it, and so is one whose size nobody wrote down. */
+export const areaOfStains = (stains: readonly Stain[], area: number): number =>
+  Math.min(
+    area,
+    stains.reduce((sum, { size }) => sum + (size === 'coin' || size === 'palm' ? stainArea[size] : area), 0),
+  )

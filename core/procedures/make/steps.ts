@@ -1,0 +1,322 @@
+import type { Surface } from '#core/cabin/schema.ts'
+import { zoneGroupName } from '#core/cabin/surfaces.ts'
+import { byId } from '#core/catalogue/by-id.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { removalChance } from '#core/condition/expectation.ts'
+import { type Air, minutesToTouchDry } from '#core/drying/dry-time.ts'
+import type { ProcedureRequest, Step } from '#core/procedures/schema.ts'
+import { sentence } from '#core/units/format.ts'
+import { balanceOf, leftOn } from './balance.ts'
+import type { Work } from './choose.ts'
+import { forbiddenBy, rulesAgainst } from './forbidden.ts'
+import { stepP80, workMinutes } from './minutes.ts'
+import type { Setting } from './setting.ts'
+import type { Standing } from './stops.ts'
+
+/** A step while the procedure is being put together. */
+export type Draft = Step & { rows: ReadonlySet<number>; dries: boolean }
+
+/** What drafts of one car share. */
+export interface Drafting {
+  setting: Setting
+  request: ProcedureRequest
+  surfaces: readonly Surface[]
+  /** Area-weighted mean soil, 1–4. */
+  soil: number
+  severe: boolean
+}
+
+const sizeFactor = { mid: 1, 'small-suv': 1.1, 'three-row': 1.5 }
+/** Zones that are not inside the car: work there goes on while someone holds the car itself. */
+const outside = new Set(['mats', 'glass-outside'])
+export const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0)
+export const unique = <T>(values: readonly T[]) => [...new Set(values)]
+/** Two square metres are what a set of towels lasts for. */
+const towelArea = 2
+
+/** Small hard parts of a seat are worked with the hard parts, a body fluid by trained hands before anything else: steps of their own. */
+const apart: Record<string, string> = { hard: '.hard', fluids: '.fluid' }
+export const stepId = ({ treatment, stage, surface }: Work) =>
+  `${treatment.id}:${treatment.together ? 'car' : surface.zoneGroup}${treatment.stage === 'wet' ? (apart[stage] ?? '') : ''}`
+
+const zonesOf = (surfaces: readonly Surface[]) => unique(surfaces.map((s) => s.zone))
+
+/** What is tried after this rung on the same surfaces, by their programme; empty where the ladder ends. */
+function nextRung(works: readonly Work[], { programme, treatment }: Setting): string {
+  const { surface, material, treatment: now } = works[0]!
+  const ladder = programme(surface, material)?.soil ?? []
+  const at = ladder.findLastIndex((rung) => rung.includes(now.id))
+  const next = at < 0 ? [] : (ladder[at + 1] ?? []).filter((id) => !ladder[at]!.includes(id))
+  return next.map((id) => treatment(id).name).join(', then ')
+}
+
+/** What the technician reads about the stains a step is for. */
+function playbookOf(works: readonly Work[], catalogue: Catalogue): Pick<Step, 'playbook'> {
+  const playbook = works.flatMap(({ stains = [], surface }) =>
+    stains.map((stain) => {
+      const kind = byId(catalogue.stains, stain.kind, 'stain')
+      return {
+        stain: kind.name,
+        surface: surface.id,
+        steps: kind.playbook,
+        never: kind.never,
+        wicking: kind.wicking,
+        chance: removalChance(stain, kind.chance, 0),
+      }
+    }),
+  )
+  return playbook.length > 0 ? { playbook } : {}
+}
+
+/** One pass of one tool over neighbouring surfaces. */
+export function stepOf(
+  works: readonly Work[],
+  zoneGroup: string,
+  { setting, request, severe, surfaces }: Drafting,
+): Draft {
+  const { treatment, stage } = works[0]!
+  const { catalogue, house } = setting
+  const p50 = sum(works.map(workMinutes))
+  const area = sum(works.map((w) => w.area))
+  const plain = house.some((c) => c.noProduct?.includes(treatment.id))
+  const product = plain ? undefined : catalogue.products.find((p) => p.id === treatment.product?.id)
+  return {
+    id: `${treatment.id}:${zoneGroup}`,
+    stage,
+    petal: byId(catalogue.stages, stage, 'stage').petal,
+    treatment: treatment.id,
+    title:
+      treatment.together || treatment.ownTitle
+        ? treatment.name
+        : `${sentence(zoneGroupName(zoneGroup, request.checkIn.vehicle.body.rows.length))}: ${treatment.name.charAt(0).toLowerCase()}${treatment.name.slice(1)}`,
+    zoneGroup,
+    zones: treatment.holdsCar ? zonesOf(surfaces).filter((z) => !outside.has(z)) : zonesOf(works.map((w) => w.surface)),
+    surfaces: works.map((w) => w.surface.id),
+    rows: new Set(works.map((w) => w.surface.row)),
+    dries: treatment.dries === true,
+    area,
+    p50,
+    p80: stepP80(p50, severe),
+    minutes: Math.max(1, Math.ceil(p50)),
+    crew: 1,
+    skills: unique([...treatment.skills, ...works.flatMap((w) => w.skills ?? [])]),
+    equipment: treatment.equipment,
+    product: product
+      ? {
+          id: product.id,
+          name: product.name,
+          ratio: product.ratios[treatment.product!.purpose]!,
+          ml: area * (treatment.dose ?? treatment.applied),
+        }
+      : null,
+    on: house.flatMap((c) => c.on?.[treatment.id] ?? [])[0] ?? treatment.on,
+    motion:
+      setting.said.motion[treatment.id] ?? house.flatMap((c) => c.motion?.[treatment.id] ?? [])[0] ?? treatment.motion,
+    tool: treatment.tool,
+    towels: treatment.towels.map((t) => ({ ...t, count: t.count * Math.max(1, Math.ceil(area / towelArea)) })),
+    applied: treatment.applied,
+    left: Math.max(...works.map((w) => leftOn(treatment, w.material))),
+    dwell: treatment.dwell ?? null,
+    cautions: [],
+    ppe: unique([...treatment.ppe, ...(product?.ppe ?? [])]),
+    passCue: treatment.passCue,
+    attempts: treatment.attempts,
+    next: nextRung(works, setting),
+    why: [],
+    ...playbookOf(works, catalogue),
+  }
+}
+
+/** A step without surfaces of its own: whole-car rows and passive drying. */
+function bareStep(
+  fields: Pick<
+    Draft,
+    | 'id'
+    | 'stage'
+    | 'treatment'
+    | 'title'
+    | 'zoneGroup'
+    | 'zones'
+    | 'surfaces'
+    | 'rows'
+    | 'p50'
+    | 'minutes'
+    | 'crew'
+    | 'passCue'
+  > &
+    Partial<Pick<Draft, 'skills' | 'equipment' | 'stop'>>,
+  { setting, severe }: Drafting,
+): Draft {
+  return {
+    petal: byId(setting.catalogue.stages, fields.stage, 'stage').petal,
+    dries: false,
+    area: 0,
+    p80: stepP80(fields.p50, severe),
+    skills: [],
+    equipment: [],
+    product: null,
+    on: 'tool',
+    motion: '',
+    tool: '',
+    towels: [],
+    applied: 0,
+    left: 0,
+    dwell: null,
+    cautions: [],
+    ppe: [],
+    attempts: 1,
+    next: '',
+    why: [],
+    ...fields,
+  }
+}
+
+/** Gaps, seats and their belts of a row are one group; what is worked together over the car is one step. */
+export function workedSteps(works: readonly Work[], drafting: Drafting): Draft[] {
+  const groups = new Map<string, { zoneGroup: string; works: Work[] }>()
+  for (const work of works) {
+    const zoneGroup = work.treatment.together ? 'car' : work.surface.zoneGroup
+    const key = stepId(work)
+    const group = groups.get(key) ?? { zoneGroup, works: [] }
+    group.works.push(work)
+    groups.set(key, group)
+  }
+  return [...groups].map(([id, g]) => ({ ...stepOf(g.works, g.zoneGroup, drafting), id }))
+}
+
+/** g/m² a surface holds when its wetting ends. */
+export const leftAfter = (works: readonly Work[]): number =>
+  balanceOf(
+    works.map((w) => w.treatment),
+    works[0]!.material,
+  )
+
+/** Days that soaked underlay takes with both sides in the air: a slow store that gives 3 to 5 % an hour (engines.md §3). */
+const underlayDays = 3
+const dryMinutes = (list: readonly Work[], air: Air): number =>
+  list.some((w) => w.treatment.id === 'water_out')
+    ? underlayDays * 24 * 60
+    : minutesToTouchDry(leftAfter(list), list[0]!.material, air)
+
+/** Passive drying of every zone group that is wetted, until its slowest surface is touch-dry. */
+export function dryingSteps(steps: readonly Draft[], works: readonly Work[], air: Air, drafting: Drafting): Draft[] {
+  const rows = drafting.request.checkIn.vehicle.body.rows.length
+  const wet = new Map<string, Work[]>()
+  for (const w of works) if (w.treatment.wet) wet.set(w.surface.id, [...(wet.get(w.surface.id) ?? []), w])
+  const groups = unique(steps.filter((s) => s.dries).map((s) => s.zoneGroup))
+  return groups.flatMap((zoneGroup) => {
+    const wetted = unique(steps.filter((s) => s.dries && s.zoneGroup === zoneGroup).flatMap((s) => s.surfaces))
+    const bySurface = wetted.flatMap((id) => (wet.has(id) ? [wet.get(id)!] : []))
+    const minutes = Math.ceil(Math.max(...bySurface.map((list) => dryMinutes(list, air))))
+    if (!(minutes > 0)) return []
+    const there = bySurface.flat()
+    const step = bareStep(
+      {
+        id: `dry:${zoneGroup}`,
+        stage: 'dry-out',
+        treatment: 'dry',
+        title: `${sentence(zoneGroupName(zoneGroup, rows))}: dry out, doors open and blower`,
+        zoneGroup,
+        zones: zonesOf(there.map((w) => w.surface)),
+        surfaces: wetted,
+        rows: new Set(there.map((w) => w.surface.row)),
+        p50: 0,
+        minutes,
+        crew: 0,
+        passCue: 'dry to the back of the hand',
+      },
+      drafting,
+    )
+    return [{ ...step, left: Math.max(...bySurface.map(leftAfter)) }]
+  })
+}
+
+/** One step of the whole car. @param kit minutes of setting out the kit, which the treatments decide */
+export function wholeCarStep(id: string, kit: number, drafting: Drafting): Draft | undefined {
+  const { surfaces, request, soil, setting } = drafting
+  const row = byId(setting.catalogue.wholeCar, id, 'step')
+  const crew = row.crew ?? 1
+  // What takes one person in sight takes as long in any car; what is walked round grows with it.
+  const factor = row.when ? 1 : sizeFactor[request.checkIn.vehicle.body.size]
+  const p50 = row.id === 'kit' ? kit : row.minutes[soil]! * factor * (setting.rates[row.id] ?? 1)
+  if (p50 <= 0) return undefined
+  return bareStep(
+    {
+      id: `${row.id}:car`,
+      stage: row.stage,
+      treatment: row.id,
+      title: row.refused && setting.car.permissions[row.refused.permission] === false ? row.refused.name : row.name,
+      zoneGroup: 'car',
+      // The kit is laid out beside the car; everything else of the whole car holds all of it.
+      zones: row.id === 'kit' ? [] : zonesOf(surfaces),
+      surfaces: row.id === 'kit' ? [] : surfaces.map((s) => s.id),
+      rows: new Set<number>(),
+      p50: crew === 0 ? 0 : p50,
+      minutes: Math.max(1, Math.ceil(p50)),
+      crew,
+      skills: row.skills ?? [],
+      equipment: row.equipment ?? [],
+      passCue: row.passCue,
+    },
+    drafting,
+  )
+}
+
+/** Ids of the whole-car rows this car has by itself. */
+export function wholeCarRows({ setting, request }: Drafting): string[] {
+  const { odours = [] } = request.checkIn
+  return setting.catalogue.wholeCar
+    .filter(({ id, when, skills = [], equipment = [] }) => {
+      if (forbiddenBy(rulesAgainst({ id, techniques: [], equipment }, setting.car, setting.catalogue))) return false
+      if (!skills.every((s) => setting.means.skills.has(s))) return false
+      if (!equipment.every((e) => setting.means.equipment.has(e))) return false
+      if (!when) return true
+      if (when.byHand) return false
+      return (
+        (when.permission === undefined || request.checkIn.permissions[when.permission] === true) &&
+        (when.house === undefined || setting.choices[when.house.rule] === when.house.choice) &&
+        (!when.odour || odours.length > 0) &&
+        (!when.unsourced || odours.some((o) => !o.at?.length))
+      )
+    })
+    .map((row) => row.id)
+}
+
+/** A finding that stops, as a step of its own. */
+export function stopStep(standing: Standing, drafting: Drafting): Draft {
+  const { rule, held, places, id } = standing
+  const { surfaces } = drafting
+  const there = surfaces.filter((s) => held.has(s.id))
+  const [place] = places
+  const where = rule.holds === 'car' || !place ? '' : `: ${place.name.charAt(0).toLowerCase()}${place.name.slice(1)}`
+  const step = bareStep(
+    {
+      id,
+      stage: rule.first ? 'stop-first' : 'stop',
+      treatment: 'stop',
+      title: `Stop, ${rule.name}${where}`,
+      zoneGroup: 'car',
+      zones: zonesOf(there),
+      surfaces: there.map((s) => s.id),
+      rows: new Set(there.map((s) => s.row)),
+      p50: rule.minutes,
+      minutes: Math.max(1, Math.ceil(rule.minutes)),
+      crew: 1,
+      skills: rule.skill ? [rule.skill] : [],
+      passCue: 'cleared and signed in the log by somebody who may',
+      stop: {
+        rule: rule.id,
+        at: places.map((p) => p.id),
+        holds: rule.holds === 'car' ? 'car' : 'places',
+        groups: unique(there.map((s) => s.zoneGroup)),
+        skill: rule.skill,
+        specialist: standing.specialist,
+        taken: standing.taken,
+        references: rule.references,
+        doing: rule.doing,
+      },
+    },
+    drafting,
+  )
+  return { ...step, cautions: rule.doing }
+}

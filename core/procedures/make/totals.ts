@@ -1,0 +1,66 @@
+import { attendedMinutes, handMinutes } from '#core/procedures/attended.ts'
+import type { Procedure, Step } from '#core/procedures/schema.ts'
+import type { Work } from './choose.ts'
+import { jobP80, type setUpMinutes } from './minutes.ts'
+import { leftAfter, sum, unique } from './steps.ts'
+
+/** The sums of a procedure. @param seed of the sampled sum that gives P80 */
+export function totalsOf(
+  steps: readonly Step[],
+  works: readonly Work[],
+  setUps: ReturnType<typeof setUpMinutes>,
+  soil: number,
+  severe: boolean,
+  seed: number,
+): Procedure['totals'] {
+  const attended = steps.filter((s) => s.crew > 0 && !s.kept)
+  const treatments = unique(
+    steps
+      .filter((s) => s.treatment !== 'dry' && s.treatment !== 'kit' && s.treatment !== 'stop')
+      .map((s) => s.treatment),
+  )
+  const products = new Map<string, Procedure['totals']['products'][number]>()
+  for (const { product } of attended) {
+    if (!product) continue
+    const key = `${product.id} ${product.ratio.concentrate}:${product.ratio.water}`
+    const entry = products.get(key) ?? { ...product, ml: 0 }
+    entry.ml += product.ml
+    products.set(key, entry)
+  }
+  const wet = works.filter((w) => w.treatment.wet && ['cloth', 'carpet'].includes(w.material.family))
+  const wetSurfaces = unique(wet.filter((w) => w.treatment.dries).map((w) => w.surface.id))
+  return {
+    attended: attendedMinutes(attended),
+    attendedP80: jobP80(attended.map(handMinutes), severe, seed),
+    planned: sum(attended.map((s) => s.minutes * s.crew)),
+    waterLeft: sum(
+      wetSurfaces.map((id) => {
+        const list = wet.filter((w) => w.surface.id === id)
+        return leftAfter(list) * list[0]!.surface.area * (list[0]!.condition.extent ?? 1)
+      }),
+    ),
+    carSoil: soil,
+    byTreatment: treatments.map((treatment) => ({
+      treatment,
+      area: sum(steps.filter((s) => s.treatment === treatment).map((s) => s.area)),
+      minutes:
+        attendedMinutes(steps.filter((s) => s.treatment === treatment)) +
+        sum(setUps.filter((u) => u.treatment === treatment).map((u) => u.minutes)),
+    })),
+    products: [...products.values()],
+  }
+}
+
+/** What is laid out for this car before the first stroke: machines, heads and tools, towels by role, what is worn. */
+export function kitOf(steps: readonly Step[]): Procedure['kit'] {
+  const ahead = steps.filter((s) => !s.kept)
+  const towels = new Map<string, number>()
+  for (const { role, count } of ahead.flatMap((s) => s.towels)) towels.set(role, (towels.get(role) ?? 0) + count)
+  const sorted = (list: string[]) => unique(list.filter(Boolean)).sort()
+  return {
+    machines: sorted(ahead.flatMap((s) => s.equipment)),
+    tools: sorted(ahead.map((s) => s.tool)),
+    towels: [...towels].map(([role, count]) => ({ role, count })).sort((a, b) => (a.role < b.role ? -1 : 1)),
+    wear: sorted(ahead.flatMap((s) => s.ppe)),
+  }
+}

@@ -1,0 +1,59 @@
+import type { Context, Hono } from 'hono'
+import { bodyMethods, jsonBody, uploaded } from './bodies.ts'
+import type { Env } from './env.ts'
+import type { KnownScopes } from './known-scopes.ts'
+import { notAllowed, Problem } from './problem.ts'
+import { requireScope } from './require-scope.ts'
+import { may } from './roles.ts'
+import type { FileAnswer, Route, World } from './route.ts'
+import type { Scope } from './scope.ts'
+import { check } from './validate.ts'
+
+function fileResponse(c: Context, { type, bytes, name }: FileAnswer) {
+  return c.body(new Uint8Array(bytes), 200, {
+    'content-type': type,
+    'content-disposition': name ? `attachment; filename="${name}"` : 'inline',
+  })
+}
+
+/** Throws where what a path names is not this shop's; paths that name nothing of a shop pass. */
+export type Exists = (path: string, scope: Scope, id: string | undefined) => Promise<unknown>
+
+/** One route of the table: who asks, whether they may, what they bring, what they get. */
+export function installRoute(app: Hono<Env>, route: Route, world: World, scopes: KnownScopes, exists: Exists) {
+  app.on(route.method, route.path, async (c) => {
+    const scope = await requireScope(c, scopes)
+    const refuse = async (problem: Problem): Promise<never> => {
+      // What another shop has is not there, whatever else is wrong: that comes before any other refusal. The handler itself looks as well.
+      await exists(route.path, scope, c.req.param('id'))
+      throw problem
+    }
+    if (!may(scope.role, route.allow)) return refuse(notAllowed(scope.role))
+    let body: unknown
+    let bytes = new Uint8Array()
+    try {
+      if (route.upload) bytes = await uploaded(c, route.upload)
+      else if (route.body) {
+        body = await jsonBody(c)
+        check(route.body, body)
+      } else if (bodyMethods.has(route.method) && (await c.req.text()).trim() !== '') {
+        throw new Problem(400, 'invalid', 'This takes no body.', [{ pointer: '', message: 'There should be no body.' }])
+      }
+    } catch (error) {
+      if (error instanceof Problem) return refuse(error)
+      throw error
+    }
+    const answer = await route.handle({
+      scope,
+      params: c.req.param(),
+      query: c.req.query(),
+      body: body as never,
+      bytes,
+    })
+    if (route.rights) scopes.forget()
+    // Screens hear of a write of our own at once; other servers find it at their next poll.
+    if (route.method !== 'GET') world.live.wake()
+    if (route.file) return fileResponse(c, answer as FileAnswer)
+    return answer === undefined ? c.body(null, 204) : c.json(answer as object)
+  })
+}

@@ -1,0 +1,64 @@
+import type { Hono } from 'hono'
+import { getCookie } from 'hono/cookie'
+import { streamSSE } from 'hono/streaming'
+import type { Env } from './env.ts'
+import type { KnownScopes } from './known-scopes.ts'
+import { notAllowed } from './problem.ts'
+import { requireScope } from './require-scope.ts'
+import { may } from './roles.ts'
+import type { World } from './route.ts'
+import { sessionCookie } from './scope.ts'
+import type { Change } from './stream.ts'
+
+/** The live line: what changed in this shop, from where a stream that lost its line had heard last. */
+export function installLive(app: Hono<Env>, world: World, scopes: KnownScopes, ending: AbortSignal) {
+  app.get('/api/live', async (c) => {
+    const scope = await requireScope(c, scopes)
+    if (!may(scope.role, 'day.see')) throw notAllowed(scope.role)
+    const last = Number(c.req.header('last-event-id') ?? Number.NaN)
+    return streamSSE(c, async (stream) => {
+      let wake = () => {}
+      const queue: Change[] = []
+      const told = new Set<number>()
+      const stop = world.live.subscribe((change) => {
+        if (change.shop !== scope.shop) return
+        queue.push(change)
+        wake()
+      })
+      const end = () => wake()
+      ending.addEventListener('abort', end)
+      const token = getCookie(c, sessionCookie)!
+      let welcome = true
+      stream.onAbort(end)
+      // Subscribed first, then what was missed is read: nothing can fall between the two, and `told` drops what is in both.
+      const missed = Number.isFinite(last) ? await world.live.since(scope.shop, last) : []
+      await stream.writeSSE({ event: missed ? 'hello' : 'reset', data: '{}' })
+      queue.unshift(...(missed ?? []))
+      while (welcome && !stream.aborted && !ending.aborted) {
+        const next = queue.shift()
+        if (next) {
+          // Whoever was signed out or sent away hears nothing more.
+          if (next.topic === 'people') welcome = (await scopes.of(token)) !== undefined
+          if (told.has(next.seq)) continue
+          told.add(next.seq)
+          const { shop: _shop, ...rest } = next
+          await stream.writeSSE({ event: 'change', id: String(next.seq), data: JSON.stringify(rest) })
+          continue
+        }
+        if (told.size > 5000) told.clear()
+        await new Promise<void>((resolve) => {
+          const timer = setTimeout(resolve, 20_000)
+          wake = () => {
+            clearTimeout(timer)
+            resolve()
+          }
+        })
+        // A line now and then, so that a dead connection is noticed at both ends.
+        if (queue.length === 0 && !stream.aborted && !ending.aborted)
+          await stream.writeSSE({ event: 'still', data: '{}' })
+      }
+      stop()
+      ending.removeEventListener('abort', end)
+    })
+  })
+}

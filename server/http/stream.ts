@@ -1,0 +1,170 @@
+import { and, asc, desc, eq, gt, inArray, lt, or } from 'drizzle-orm'
+import type { Database } from '#server/database/connection.ts'
+import { changes, type Topic } from '#server/database/schema.ts'
+import type { Transaction } from '#server/database/transaction.ts'
+
+/** Something of a shop changed; screens that show it ask again. */
+export interface Change {
+  seq: number
+  shop: string
+  topic: Topic
+  job: string | null
+  position: number | null
+  /** Of a ledger's event: its type. */
+  kind: string | null
+}
+
+/** Writes a change beside what changed, in the same transaction: whoever reads the one can read the other. */
+export async function announce(
+  tx: Transaction,
+  change: { shop: string; topic: Change['topic']; job?: string; position?: number },
+): Promise<void> {
+  await tx.insert(changes).values({ ...change, at: new Date().toISOString() })
+}
+
+const columns = {
+  seq: changes.seq,
+  shop: changes.shop,
+  topic: changes.topic,
+  job: changes.job,
+  position: changes.position,
+  kind: changes.kind,
+}
+/** Numbers are given before commit, so a smaller one may appear after a larger; for this long we look back for it. */
+const settle = 10_000
+
+/** Changes older than this are dropped: a screen that was away longer asks for everything once. */
+const kept = 24 * 3_600_000
+const pruneEvery = 3_600_000
+
+/** Woken more often than this, it waits: under load one look finds the news of many writes. */
+const pause = 50
+
+/**
+ * Tells connected screens of changes made by any server on this database. It polls, a few times a second and at once after a write of
+ * our own, and holds nothing that another server would miss if this one died.
+ */
+export class Live {
+  private readonly db: Database
+  private readonly listeners = new Set<(change: Change) => void>()
+  /** The largest number told so far. */
+  private top = 0
+  /** Smaller numbers not seen yet, and since when they are missed: given to a transaction that is still open, or never to come. */
+  private readonly gaps = new Map<number, number>()
+  private timer: ReturnType<typeof setTimeout> | undefined
+  private polling: Promise<void> | undefined
+  private again = false
+  private polled = 0
+  private pruning: ReturnType<typeof setInterval> | undefined
+  private stopped = false
+  private readonly every: number
+
+  private readonly report: (error: unknown) => void
+
+  /** @param report is told of looks that failed: they are repeated, but whoever runs the server should know */
+  constructor(db: Database, every = 250, report: (error: unknown) => void = () => {}) {
+    this.db = db
+    this.every = every
+    this.report = report
+  }
+
+  /** Begins at what is newest now. */
+  async start(): Promise<void> {
+    this.top = await this.newest()
+    // What is there already is not news; but a number just below the newest may still be uncommitted, and will be.
+    const recent = new Set(
+      (
+        await this.db
+          .select({ seq: changes.seq })
+          .from(changes)
+          .where(gt(changes.seq, this.top - 100))
+      ).map((r) => r.seq),
+    )
+    for (let seq = Math.max(1, this.top - 100); seq < this.top; seq++)
+      if (!recent.has(seq)) this.gaps.set(seq, Date.now())
+    await this.prune()
+    this.pruning = setInterval(() => void this.prune().catch(this.report), pruneEvery)
+    this.schedule()
+  }
+
+  /** Drops what nobody will ask for any more; several servers doing so at once do no harm. */
+  async prune(now = Date.now()): Promise<void> {
+    await this.db.delete(changes).where(lt(changes.at, new Date(now - kept).toISOString()))
+  }
+
+  async stop(): Promise<void> {
+    this.stopped = true
+    clearTimeout(this.timer)
+    clearInterval(this.pruning)
+    await this.polling
+  }
+
+  subscribe(listener: (change: Change) => void): () => void {
+    this.listeners.add(listener)
+    return () => this.listeners.delete(listener)
+  }
+
+  /** Looks for changes now: called after a write of our own. */
+  wake(): void {
+    if (this.polling) this.again = true
+    else this.soon()
+  }
+
+  private soon() {
+    if (this.stopped) return
+    clearTimeout(this.timer)
+    this.timer = setTimeout(() => this.poll(), Math.max(0, this.polled + pause - performance.now()))
+  }
+
+  /** A shop's changes after a number, for a screen that lost its line; undefined when they are no longer all there. */
+  async since(shop: string, seq: number): Promise<Change[] | undefined> {
+    const [oldest] = await this.db.select({ seq: changes.seq }).from(changes).orderBy(asc(changes.seq)).limit(1)
+    if (oldest && seq < oldest.seq - 1) return undefined
+    const list = await this.db
+      .select(columns)
+      .from(changes)
+      .where(and(eq(changes.shop, shop), gt(changes.seq, seq)))
+      .orderBy(asc(changes.seq))
+      .limit(501)
+    return list.length > 500 ? undefined : list
+  }
+
+  private async newest(): Promise<number> {
+    const [row] = await this.db.select({ seq: changes.seq }).from(changes).orderBy(desc(changes.seq)).limit(1)
+    return row?.seq ?? 0
+  }
+
+  private schedule() {
+    if (!this.stopped) this.timer = setTimeout(() => this.poll(), this.every)
+  }
+
+  private poll() {
+    clearTimeout(this.timer)
+    this.again = false
+    this.polling = this.read()
+      // The database is away, most likely; the next poll asks again, and nothing was skipped.
+      .catch(this.report)
+      .finally(() => {
+        this.polling = undefined
+        this.polled = performance.now()
+        if (this.again) this.soon()
+        else this.schedule()
+      })
+  }
+
+  private async read() {
+    const missing = [...this.gaps.keys()]
+    const wanted =
+      missing.length > 0 ? or(gt(changes.seq, this.top), inArray(changes.seq, missing)) : gt(changes.seq, this.top)
+    const rows = await this.db.select(columns).from(changes).where(wanted).orderBy(asc(changes.seq)).limit(1000)
+    const now = Date.now()
+    for (const change of rows) {
+      for (let seq = this.top + 1; seq < change.seq; seq++) this.gaps.set(seq, now)
+      this.top = Math.max(this.top, change.seq)
+      this.gaps.delete(change.seq)
+      for (const listener of this.listeners) listener(change)
+    }
+    // Longer than any transaction of ours lasts: that number was rolled back.
+    for (const [seq, since] of this.gaps) if (now - since > settle) this.gaps.delete(seq)
+  }
+}

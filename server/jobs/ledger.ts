@@ -1,0 +1,132 @@
+import { eq, sql } from 'drizzle-orm'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { WorkEvent } from '#core/job/schema.ts'
+import type { Database } from '#server/database/connection.ts'
+import { prepared } from '#server/database/prepared.ts'
+import { events, jobs } from '#server/database/schema.ts'
+import { inTransaction, isConflict, isDuplicate } from '#server/database/transaction.ts'
+import type { Scope } from '#server/http/scope.ts'
+import { announce } from '#server/http/stream.ts'
+import { drawForVehicle } from '#server/shelf/lots.ts'
+
+/** An event as it stands in its row. */
+type Row = typeof events.$inferInsert
+interface Waiting {
+  row: Row
+  stored(): void
+  failed(error: unknown): void
+}
+
+const columns = Object.keys({
+  job: 0,
+  position: 0,
+  id: 0,
+  shop: 0,
+  type: 0,
+  data: 0,
+  author: 0,
+  device: 0,
+  deviceSeq: 0,
+  deviceTime: 0,
+  serverTime: 0,
+  offline: 0,
+} satisfies Record<keyof Row, 0>) as (keyof Row)[]
+
+/** Batches come in these sizes, so that the statement of each is built only once. */
+const sizes = [16, 8, 4, 2, 1]
+const inserts = new Map(
+  sizes.map((size) => [
+    size,
+    prepared((db) =>
+      db
+        .insert(events)
+        .values(
+          Array.from({ length: size }, (_, i) =>
+            Object.fromEntries(columns.map((column) => [column, sql.placeholder(`${column}${i}`)])),
+          ) as unknown as Row[],
+        )
+        .prepare(),
+    ),
+  ]),
+)
+
+const insert = (db: Database, rows: readonly Row[]) =>
+  inserts.get(rows.length)!(db).execute(
+    Object.fromEntries(rows.flatMap((row, i) => columns.map((column) => [`${column}${i}`, row[column]]))),
+  )
+
+/** Milliseconds for which events are gathered before they are written together. */
+const gathering = 2
+
+/**
+ * Writes events that come at the same moment in one statement and one commit, so that a busy bay waits for the disk once and not once a
+ * person. An event is durable when its promise resolves. Rows go in the order of their jobs, so that two servers do not lock crosswise.
+ */
+class Ledger {
+  private waiting: Waiting[] = []
+  private writing = false
+  private readonly db: Database
+  constructor(db: Database) {
+    this.db = db
+  }
+
+  append(row: Row): Promise<void> {
+    return new Promise((resolve, reject) => {
+      this.waiting.push({ row, stored: resolve, failed: reject })
+      if (!this.writing) void this.write()
+    })
+  }
+
+  private async write() {
+    this.writing = true
+    while (this.waiting.length > 0) {
+      // What else is said meanwhile goes along: a commit costs as much for one as for sixteen.
+      await new Promise((resolve) => setTimeout(resolve, gathering))
+      const size = sizes.find((s) => s <= this.waiting.length)!
+      await this.together(this.waiting.splice(0, size).sort((a, b) => (a.row.job < b.row.job ? -1 : 1)))
+    }
+    this.writing = false
+  }
+
+  private async together(batch: readonly Waiting[]): Promise<void> {
+    try {
+      await insert(
+        this.db,
+        batch.map((w) => w.row),
+      )
+      for (const { stored } of batch) stored()
+    } catch (error) {
+      // One of several is in the way of all: each then stands for itself.
+      if (batch.length > 1 && (isDuplicate(error) || isConflict(error)))
+        for (const one of batch) await this.together([one])
+      else for (const { failed } of batch) failed(error)
+    }
+  }
+}
+
+const ledgers = prepared((db) => new Ledger(db))
+
+/**
+ * Stores an event; a trigger moves the job's position and writes the news in the same statement. Durable when it resolves. A vehicle handed
+ * over takes what it used up from the shelf and gives its call sign back, all in one transaction.
+ */
+export async function store(db: Database, scope: Scope, event: WorkEvent, catalogue: Catalogue): Promise<void> {
+  const row = {
+    ...event,
+    shop: scope.shop,
+    data: event.data as Record<string, unknown>,
+    offline: event.offline ?? null,
+  }
+  // A second handing over, written down on two phones, is kept like any fact but takes nothing.
+  if (event.type !== 'handed-over' || event.offline?.conflict === 'handed-over') return ledgers(db).append(row)
+  await inTransaction(db, async (tx) => {
+    await tx.insert(events).values(row)
+    const [job] = await tx.select({ id: jobs.id, arrives: jobs.arrives }).from(jobs).where(eq(jobs.id, event.job))
+    await drawForVehicle(tx, scope, job!, catalogue, event.serverTime)
+    await announce(tx, { shop: scope.shop, topic: 'stock' })
+    await tx
+      .update(jobs)
+      .set({ state: 'handed-over', openCallSign: null, version: sql`${jobs.version} + 1` })
+      .where(eq(jobs.id, event.job))
+  })
+}

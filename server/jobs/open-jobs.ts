@@ -1,0 +1,45 @@
+import { and, eq, ne } from 'drizzle-orm'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { emptyState } from '#core/job/reduce.ts'
+import type { Database } from '#server/database/connection.ts'
+import { jobs } from '#server/database/schema.ts'
+import type { Scope } from '#server/http/scope.ts'
+import { currentsOf } from './current.ts'
+import type { JobAtWork } from './jobs.ts'
+
+/** An open job with its procedure, its state as the ledger tells it, and the places of its final check. */
+export interface OpenJob extends JobAtWork {
+  places: string[]
+}
+
+async function openOf(db: Database, scope: Scope, catalogue: Catalogue, one?: string): Promise<OpenJob[]> {
+  const rows = await db
+    .select()
+    .from(jobs)
+    .where(
+      and(eq(jobs.shop, scope.shop), ne(jobs.state, 'handed-over'), one === undefined ? undefined : eq(jobs.id, one)),
+    )
+    .orderBy(jobs.arrives)
+  const currents = await currentsOf(db, scope, rows, catalogue)
+  return rows.map((job) => {
+    const current = currents.get(job.id)
+    return {
+      job,
+      procedure: current?.procedure ?? null,
+      state: current?.state ?? emptyState(),
+      places: current?.places ?? [],
+    }
+  })
+}
+
+/** All jobs of the shop that are not handed over, by arrival. */
+export const openJobs = (db: Database, scope: Scope, catalogue: Catalogue): Promise<OpenJob[]> =>
+  openOf(db, scope, catalogue)
+
+/** One of them; undefined where it is handed over, or not this shop's. */
+export const openJob = async (
+  db: Database,
+  scope: Scope,
+  id: string,
+  catalogue: Catalogue,
+): Promise<OpenJob | undefined> => (await openOf(db, scope, catalogue, id))[0]

@@ -1,0 +1,128 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { lazy, Suspense, useEffect } from 'react'
+import { createBrowserRouter, Navigate, Outlet, RouterProvider } from 'react-router'
+import { headStart } from '#web/client/head-start.ts'
+import { isPassing } from '#web/client/http.ts'
+import { personIsHere, startKeeping } from '#web/client/keeping.ts'
+import { SignedIn, useSession } from '#web/client/session.ts'
+// The first screen comes with the application: fetching it apart costs a round trip before anything is seen.
+import Day from '#web/day/DayScreen.tsx'
+import { Broken } from '#web/shell/Broken.tsx'
+import { JobFrame } from '#web/shell/JobFrame.tsx'
+import { Nowhere } from '#web/shell/Nowhere.tsx'
+import { Shell } from '#web/shell/Shell.tsx'
+import { useTheme } from '#web/shell/theme.ts'
+import { Fetching } from '#web/ui/Fetching.tsx'
+import { Told } from '#web/ui/Told.tsx'
+
+const Controls = lazy(() => import('#web/shell/Controls.tsx'))
+const DoorScreen = lazy(() => import('#web/people/Door.tsx'))
+const CheckIns = lazy(() => import('#web/check-in/CheckInsScreen.tsx'))
+const CheckIn = lazy(() => import('#web/check-in/CheckInScreen.tsx'))
+const Procedure = lazy(() => import('#web/procedures/ProcedureScreen.tsx'))
+const Mixing = lazy(() => import('#web/mixing/MixingScreen.tsx'))
+const Batch = lazy(() => import('#web/mixing/BatchScreen.tsx'))
+const Stock = lazy(() => import('#web/stock/StockScreen.tsx'))
+const Plan = lazy(() => import('#web/plan/PlanScreen.tsx'))
+const WorkList = lazy(() => import('#web/work/WorkListScreen.tsx'))
+const Customers = lazy(() => import('#web/customers/CustomersScreen.tsx'))
+const Standards = lazy(() => import('#web/standards/StandardsScreen.tsx'))
+const People = lazy(() => import('#web/people/PeopleScreen.tsx'))
+const Work = lazy(() => import('#web/work/WorkScreen.tsx'))
+const FinalCheck = lazy(() => import('#web/handover/FinalCheckScreen.tsx'))
+const Report = lazy(() => import('#web/handover/ReportScreen.tsx'))
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5000,
+      retry: (count, error) => count < 2 && isPassing(error),
+      refetchOnWindowFocus: true,
+      // A question or a command that the line does not carry fails and says so; it never waits in silence for a line.
+      networkMode: 'always',
+      refetchOnReconnect: true,
+    },
+    mutations: { retry: false, networkMode: 'always' },
+  },
+})
+
+startKeeping(client)
+void headStart(client, location.pathname)
+/** The controls of the other screens, once the first stands: whoever goes on does not wait for them. */
+setTimeout(() => void import('#web/shell/Controls.tsx'), 2500)
+
+const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    errorElement: <Broken />,
+    children: [
+      {
+        errorElement: <Broken />,
+        children: [
+          { path: '/', element: <Day /> },
+          {
+            element: (
+              <Controls>
+                <Outlet />
+              </Controls>
+            ),
+            children: [
+              { path: '/check-in', element: <CheckIns /> },
+              { path: '/mixing', element: <Mixing /> },
+              { path: '/mixing/batch/:id', element: <Batch /> },
+              { path: '/stock', element: <Stock /> },
+              { path: '/plan', element: <Plan /> },
+              { path: '/work', element: <WorkList /> },
+              { path: '/customers', element: <Customers /> },
+              { path: '/standards', element: <Standards /> },
+              { path: '/people', element: <People /> },
+              {
+                path: '/jobs/:id',
+                element: <JobFrame />,
+                children: [
+                  { index: true, element: <Navigate to="procedure" replace /> },
+                  { path: 'check-in', element: <CheckIn /> },
+                  { path: 'procedure', element: <Procedure /> },
+                  { path: 'work', element: <Work /> },
+                  { path: 'final', element: <FinalCheck /> },
+                  { path: 'report', element: <Report /> },
+                ],
+              },
+              { path: '*', element: <Nowhere /> },
+            ],
+          },
+        ],
+      },
+    ],
+  },
+])
+
+function Door() {
+  const session = useSession()
+  const person = session.data?.person
+  useEffect(() => personIsHere(person), [person])
+  if (session.isPending) return <Fetching />
+  if (session.isLoadingError) return <Told error={session.error} onRetry={() => void session.refetch()} />
+  if (session.data)
+    return (
+      <SignedIn value={session.data}>
+        <RouterProvider router={router} />
+      </SignedIn>
+    )
+  return (
+    <Controls>
+      <DoorScreen />
+    </Controls>
+  )
+}
+
+export function Application() {
+  useTheme()
+  return (
+    <QueryClientProvider client={client}>
+      <Suspense fallback={<Fetching />}>
+        <Door />
+      </Suspense>
+    </QueryClientProvider>
+  )
+}

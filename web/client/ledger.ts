@@ -1,0 +1,135 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useCallback, useMemo, useState, useSyncExternalStore } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { needsOf } from '#core/job/needs.ts'
+import { minutesLeft, petalsOf } from '#core/job/progress.ts'
+import { reduce } from '#core/job/reduce.ts'
+import type { WorkEvent, WorkIntent, WorkState } from '#core/job/schema.ts'
+import type { WorkView } from '#server/work/views.ts'
+import { outbox } from './device-outbox.ts'
+import { get } from './http.ts'
+import type { Kept, Outcome } from './outbox.ts'
+import { useCatalogue, useSignedIn } from './session.ts'
+
+const noEvents: readonly Kept[] = []
+const useKeptOf = (job: string): readonly Kept[] => {
+  const all = useSyncExternalStore(outbox.subscribe, outbox.snapshot)
+  return useMemo(() => {
+    const mine = all.filter((e) => e.job === job)
+    return mine.length > 0 ? mine : noEvents
+  }, [all, job])
+}
+
+/** A thing that waits here, as the ledger will have it. */
+const asEvent = ({ event, job, person }: Kept, position: number): WorkEvent =>
+  ({ ...event, job, position, author: person, serverTime: event.deviceTime }) as WorkEvent
+
+/** The state with what was tapped here on top, though the server has not said it back yet. */
+export function withKept(view: WorkView, waiting: readonly WorkEvent[]): WorkState {
+  return waiting.reduce(
+    (state, event) => ({ ...reduce(state, event, view.procedure), position: state.position }),
+    view.state,
+  )
+}
+
+/** A job at work as the server has it, with what was tapped on this device already in it. */
+export function useWork(id: string) {
+  const query = useQuery({
+    queryKey: ['jobs', id, 'work'],
+    queryFn: () => get<WorkView>(`/api/jobs/${id}/work`),
+    refetchInterval: 60_000,
+  })
+  const catalogue = useCatalogue()
+  const kept = useKeptOf(id)
+  const sent = useSyncExternalStore(outbox.subscribe, outbox.sent)
+  const view = query.data
+  const stages = catalogue.data?.stages
+  const data = useMemo(() => {
+    if (!view) return undefined
+    const waiting = [
+      ...sent.filter((e) => e.job === id && e.position > view.state.position).map((e) => asEvent(e, e.position)),
+      ...kept.filter((e) => e.refused === undefined).map((e) => asEvent(e, view.state.position)),
+    ]
+    if (waiting.length === 0 || !stages) return view
+    const state = withKept(view, waiting)
+    const places = view.places.map((p) => p.id)
+    return {
+      ...view,
+      state,
+      petals: petalsOf(view.procedure, state, stages),
+      minutesLeft: minutesLeft(view.procedure, state),
+      needs: needsOf(view.procedure, state, places, new Date().toISOString()),
+    }
+  }, [id, view, kept, sent, stages])
+  return { ...query, data } as typeof query
+}
+
+function deviceName(): string {
+  let name = localStorage.getItem('device')
+  if (!name) {
+    name = uuidv7()
+    localStorage.setItem('device', name)
+  }
+  return name
+}
+
+export type Say = Pick<WorkIntent, 'type'> & { data: WorkIntent['data'] }
+type Refused = Extract<Outcome, { is: 'refused' }>
+
+/** Longer than this nobody is kept waiting for an answer: it is kept, and the answer comes when it comes. */
+const patience = 2_500
+
+/**
+ * Says something to a job's ledger. It is built here, with its id and this device's time, kept in this browser, and only then sent, so
+ * that neither a bad line nor a reload loses it.
+ * @param stands why it may not even be written down here, in words
+ */
+export function useSay(job: string, stands: (said: Say) => string | undefined = () => undefined) {
+  const client = useQueryClient()
+  const { person } = useSignedIn()
+  const [busy, setBusy] = useState(false)
+  const [refused, setRefused] = useState<Error | null>(null)
+  /** @returns whether it stands: stored, or kept until the line is back */
+  const say = useCallback(
+    async (said: Say): Promise<boolean> => {
+      const no = stands(said)
+      setRefused(no === undefined ? null : new Error(no))
+      if (no !== undefined) return false
+      setBusy(true)
+      const event = {
+        ...said,
+        id: uuidv7(),
+        device: deviceName(),
+        deviceSeq: 0,
+        deviceTime: new Date().toISOString(),
+      } as WorkIntent
+      const refuse = ({ message }: Refused) => {
+        setRefused(new Error(message))
+        void client.invalidateQueries({ queryKey: ['jobs', job] })
+      }
+      try {
+        const { outcome } = await outbox.say(person, job, event)
+        const heard = outcome.then((o) => {
+          if (o.is === 'refused') refuse(o)
+          return o
+        })
+        const soon = await Promise.race([
+          heard,
+          new Promise<null>((resolve) => setTimeout(() => resolve(null), patience)),
+        ])
+        return soon?.is !== 'refused'
+      } catch (error) {
+        setRefused(
+          new Error(
+            `This browser could not keep it, so it was not said: ${(error as Error).message} Make room or try another browser, and tap again.`,
+          ),
+        )
+        return false
+      } finally {
+        setBusy(false)
+      }
+    },
+    [client, job, person, stands],
+  )
+  return { say, busy, error: refused, kept: useKeptOf(job), dismiss: outbox.dismiss.bind(outbox) }
+}

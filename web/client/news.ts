@@ -1,0 +1,147 @@
+import type { QueryClient } from '@tanstack/react-query'
+import { needsOf } from '#core/job/needs.ts'
+import { minutesLeft, petalsOf } from '#core/job/progress.ts'
+import { reduce } from '#core/job/reduce.ts'
+import type { WorkEvent } from '#core/job/schema.ts'
+import type { DayJobView, DayView } from '#server/day/views.ts'
+import type { WorkView } from '#server/work/views.ts'
+import { get } from './http.ts'
+
+/** A piece of news, as the live line tells it. */
+export interface News {
+  topic: 'job' | 'draft' | 'photos' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles' | 'standards' | 'stock'
+  job: string | null
+  position: number | null
+  kind: string | null
+}
+
+/** What screens show of each topic; a job's own is below. */
+const stale: Record<Exclude<News['topic'], 'job'>, (job: string | null) => (string | null)[][]> = {
+  draft: (job) => [['jobs', job, 'row']],
+  photos: (job) => [['jobs', job, 'photos']],
+  plan: () => [['plan'], ['day'], ['jobs']],
+  mixing: () => [['batches'], ['containers'], ['day-mix'], ['stock']],
+  people: () => [['people'], ['session'], ['house-rules']],
+  customers: () => [['customers']],
+  vehicles: () => [['bodies'], ['models']],
+  standards: () => [['standards']],
+  stock: () => [['stock'], ['day-mix']],
+}
+
+/** Events that change what a job is, not only how far it has come: its procedure, its row, the plan, what is to be mixed. */
+const changesTheJob = new Set([
+  'checked-in',
+  'procedure-issued',
+  'condition-changed',
+  'recheck-failed',
+  'hazard-found',
+  'stop-cleared',
+  'handed-over',
+])
+
+const isShown = (client: QueryClient, queryKey: readonly unknown[]) =>
+  (client.getQueryCache().find({ queryKey, exact: true })?.getObserversCount() ?? 0) > 0
+
+/** A work view with further events of its ledger folded in; undefined where they do not follow on. */
+export function withTail(
+  view: WorkView,
+  events: readonly WorkEvent[],
+  stages: Parameters<typeof petalsOf>[2],
+  now: string,
+): WorkView | undefined {
+  let { state } = view
+  for (const event of events) {
+    if (event.position <= state.position) continue
+    if (event.position !== state.position + 1) return undefined
+    state = reduce(state, event, view.procedure)
+  }
+  return {
+    ...view,
+    state,
+    petals: petalsOf(view.procedure, state, stages),
+    minutesLeft: minutesLeft(view.procedure, state),
+    needs: needsOf(
+      view.procedure,
+      state,
+      view.places.map((p) => p.id),
+      now,
+    ),
+  }
+}
+
+/** Brings a job's work up to its ledger by what is new in it, instead of asking for all of it again. */
+async function followLedger(client: QueryClient, job: string): Promise<void> {
+  const queryKey = ['jobs', job, 'work']
+  const view = client.getQueryData<WorkView>(queryKey)
+  const stages = client.getQueryData<{ stages: Parameters<typeof petalsOf>[2] }>(['catalogue'])?.stages
+  if (!view || !stages || !isShown(client, queryKey)) return void client.invalidateQueries({ queryKey })
+  const events = await get<WorkEvent[]>(`/api/jobs/${job}/events?after=${view.state.position}`)
+  if (events.some((e) => changesTheJob.has(e.type))) return void client.invalidateQueries({ queryKey: ['jobs', job] })
+  const now = client.getQueryData<WorkView>(queryKey)
+  const next = now && withTail(now, events, stages, new Date().toISOString())
+  if (!next) return void client.invalidateQueries({ queryKey })
+  client.setQueryData(queryKey, next)
+}
+
+/** Brings one vehicle's card on the Day up to date. */
+async function followCard(client: QueryClient, job: string): Promise<void> {
+  const queryKey = ['day']
+  const known = client.getQueryData<DayView>(queryKey)?.jobs.some((j) => j.id === job)
+  if (!known || !isShown(client, queryKey)) return void client.invalidateQueries({ queryKey })
+  const card = await get<DayJobView>(`/api/jobs/${job}/card`)
+  client.setQueryData<DayView>(
+    queryKey,
+    (day) => day && { ...day, jobs: day.jobs.map((j) => (j.id === job ? card : j)) },
+  )
+}
+
+/** What runs for a job, and whether it is to run once more: many taps at once are followed by few questions. */
+const running = new Map<string, { again: boolean }>()
+
+async function once(name: string, follow: () => Promise<void>, orElse: () => void): Promise<void> {
+  const known = running.get(name)
+  if (known) {
+    known.again = true
+    return
+  }
+  const state = { again: false }
+  running.set(name, state)
+  try {
+    do {
+      state.again = false
+      await follow()
+    } while (state.again)
+  } catch {
+    // What is gone, or could not be followed, is asked for as a whole.
+    orElse()
+  } finally {
+    running.delete(name)
+  }
+}
+
+/** Follows a tap in a job's ledger where it is shown. */
+export function followTap(client: QueryClient, job: string): void {
+  void once(
+    `ledger ${job}`,
+    () => followLedger(client, job),
+    () => void client.invalidateQueries({ queryKey: ['jobs', job] }),
+  )
+  void once(
+    `card ${job}`,
+    () => followCard(client, job),
+    () => void client.invalidateQueries({ queryKey: ['day'] }),
+  )
+  // What is left to mix changes a little with each step: whoever looks at it anew sees it.
+  for (const queryKey of [['demand'], ['day-mix']]) void client.invalidateQueries({ queryKey, refetchType: 'none' })
+  void client.invalidateQueries({ queryKey: ['jobs', job, 'report'] })
+}
+
+/** Makes the screens that show what changed ask for it: as little as that is. */
+export function hear(client: QueryClient, { topic, job, kind }: News): void {
+  if (topic === 'job' && job !== null && kind !== null && !changesTheJob.has(kind)) {
+    followTap(client, job)
+    return
+  }
+  const keys = topic === 'job' ? [['day'], ['jobs', job], ['demand'], ['plan'], ['day-mix']] : stale[topic](job)
+  for (const queryKey of keys) void client.invalidateQueries({ queryKey })
+}

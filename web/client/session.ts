@@ -1,0 +1,95 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { createContext, useContext } from 'react'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { DoorView, SessionView } from '#server/http/views.ts'
+import type { PersonView } from '#server/people/views.ts'
+import { get, isPassing, post, remove } from './http.ts'
+import { beforeLeaving, personHasLeft, personIsHere } from './keeping.ts'
+
+/** Somebody left while the line was down: the server still has to be told. */
+const leftKey = 'left'
+const left = {
+  get: () => localStorage.getItem(leftKey) !== null,
+  set: () => localStorage.setItem(leftKey, ''),
+  clear: () => localStorage.removeItem(leftKey),
+}
+
+async function whoIsHere(): Promise<SessionView | null> {
+  const session = await get<SessionView | null>('/api/session')
+  if (!left.get()) return session
+  if (session) {
+    // Theirs is sent while they still may, then the server is told that they left.
+    personIsHere(session.person)
+    await beforeLeaving(session.person)
+    personHasLeft(session.person)
+    await remove('/api/session')
+  }
+  left.clear()
+  return null
+}
+
+export const sessionQuery = { queryKey: ['session'], queryFn: whoIsHere, staleTime: 60_000 }
+
+/** Who is signed in on this device; null when nobody is. */
+export const useSession = () => useQuery(sessionQuery)
+
+export const SignedIn = createContext<SessionView | null>(null)
+
+/** Who is signed in, on every screen behind the door. Given by the door itself, so that no screen outlives the session it shows. */
+export function useSignedIn(): SessionView {
+  const session = useContext(SignedIn)
+  if (!session) throw new Error('A screen stands outside the door.')
+  return session
+}
+
+/** What stands at the door of this device. */
+export const useDoor = () => useQuery({ queryKey: ['door'], queryFn: () => get<DoorView>('/api/door'), staleTime: 0 })
+
+/** One of the ways in; what whoever was here did is sent first, and whatever opened, everything is asked for anew. */
+export function useWayIn<Body>(path: '/api/shop' | '/api/devices' | '/api/session') {
+  const client = useQueryClient()
+  const before = useContext(SignedIn)
+  return useMutation({
+    mutationFn: async (body: Body) => {
+      if (before) await beforeLeaving(before.person)
+      await post<void>(path, body)
+      if (before) personHasLeft(before.person)
+    },
+    onSuccess: () => client.resetQueries(),
+  })
+}
+
+/** Signs out: what was done is sent first, or kept for when the person comes back. Without a line the server is told later. */
+export function useSignOut() {
+  const client = useQueryClient()
+  const { person } = useSignedIn()
+  return useMutation({
+    mutationFn: async () => {
+      await beforeLeaving(person)
+      try {
+        await remove('/api/session')
+      } catch (error) {
+        if (!isPassing(error)) throw error
+        left.set()
+      }
+      personHasLeft(person)
+    },
+    onSuccess: () => {
+      // The session's own entry stays and is told: the door listens to it, and puts itself before every screen.
+      client.setQueryData(['session'], null)
+      client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'session' })
+    },
+  })
+}
+
+export const useMay = (permission: string): boolean => useSignedIn().permissions.includes(permission)
+
+export const useCatalogue = () =>
+  useQuery({
+    queryKey: ['catalogue'],
+    queryFn: () => get<Catalogue>('/api/catalogue'),
+    staleTime: Number.POSITIVE_INFINITY,
+  })
+
+export const usePeople = () =>
+  useQuery({ queryKey: ['people'], queryFn: () => get<PersonView[]>('/api/people'), staleTime: 300_000 })

@@ -1,0 +1,44 @@
+import { useQuery } from '@tanstack/react-query'
+import { NavLink, Outlet, useParams } from 'react-router'
+import type { JobView } from '#server/check-in/views.ts'
+import { get } from '#web/client/http.ts'
+import { Fetching } from '#web/ui/Fetching.tsx'
+import { Told } from '#web/ui/Told.tsx'
+import { words } from './words.ts'
+
+/** The job's row, shared by the frame and the screens inside it. */
+export const useJob = (id: string) =>
+  useQuery({ queryKey: ['jobs', id, 'row'], queryFn: () => get<JobView>(`/api/jobs/${id}`) })
+
+/** Call sign, vehicle and the job's own tabs; the screen goes below. */
+export function JobFrame() {
+  const { id } = useParams()
+  const job = useJob(id!)
+  if (job.isPending) return <Fetching />
+  if (job.isLoadingError) return <Told error={job.error} onRetry={() => void job.refetch()} />
+  const { callSign, colour, checkIn, state } = job.data
+  const tabs =
+    state === 'draft'
+      ? (['checkIn', 'procedure'] as const)
+      : (['checkIn', 'procedure', 'work', 'final', 'report'] as const)
+  const path = { checkIn: 'check-in', procedure: 'procedure', work: 'work', final: 'final', report: 'report' }
+  return (
+    <>
+      <div className="row job-head" style={{ marginBottom: 8 }}>
+        <span aria-hidden="true" style={{ width: 10, height: 34, borderRadius: 5, background: colour }} />
+        <h1 style={{ fontSize: '1.6rem' }}>{callSign}</h1>
+        <span className="soft">
+          {checkIn.vehicle.make} {checkIn.vehicle.model} · {checkIn.vehicle.plate} · {checkIn.customer}
+        </span>
+        <nav className="tabs no-print" style={{ margin: '0 0 0 auto' }} aria-label={`${callSign}: screens`}>
+          {tabs.map((tab) => (
+            <NavLink key={tab} to={path[tab]}>
+              {words.job[tab]}
+            </NavLink>
+          ))}
+        </nav>
+      </div>
+      <Outlet />
+    </>
+  )
+}

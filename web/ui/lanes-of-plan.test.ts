@@ -1,0 +1,106 @@
+import { describe, expect, it } from 'vitest'
+import type { PlanView } from '#server/plan/views.ts'
+import { flagsOf, spellsOf, threadsOf } from './lanes-of-plan.ts'
+
+function view(assignments: [string, number, number, string[]][], change: Partial<PlanView> = {}): PlanView {
+  const steps = Object.fromEntries(
+    assignments.map(([activity, , , people]) => [
+      activity,
+      {
+        title: activity.split('/')[1],
+        stage: activity.split('/')[1]!.split(':')[0]!,
+        job: activity.split('/')[0]!,
+        crew: people.length,
+      },
+    ]),
+  )
+  return {
+    now: 100,
+    changed: false,
+    people: [
+      { id: 'ana', name: 'Ana', skills: [] },
+      { id: 'ben', name: 'Ben', skills: [] },
+    ],
+    jobs: [
+      { id: 'j1', callSign: 'Alder', colour: '#111111', due: 300 },
+      { id: 'j2', callSign: 'Teasel', colour: '#222222', due: null },
+    ],
+    steps,
+    answer: {
+      assignments: assignments.map(([activity, start, end, technicians]) => ({ activity, start, end, technicians })),
+      warnings: [{ code: 'skill', message: '', activities: ['j1/seats:2'] }],
+    },
+    ...change,
+  } as unknown as PlanView
+}
+
+describe('spells', () => {
+  it('join one person’s neighbouring steps on one car and name the stages, longest first', () => {
+    const [spell, ...rest] = spellsOf(
+      view([
+        ['j1/vacuum:1', 110, 118, ['ana']],
+        ['j1/vacuum:2', 118, 125, ['ana']],
+        ['j1/seats:1', 127, 140, ['ana']],
+      ]),
+      100,
+    )
+    expect(rest).toEqual([])
+    expect(spell).toMatchObject({
+      row: 'ana',
+      start: 110,
+      end: 140,
+      words: ['vacuum, seats wet', 'vacuum'],
+      callSign: 'Alder',
+      state: 'ahead',
+      activities: ['j1/vacuum:1', 'j1/vacuum:2', 'j1/seats:1'],
+    })
+  })
+  it('do not join over a gap, another car, or what is done with what is ahead', () => {
+    const count = (list: [string, number, number, string[]][]) => spellsOf(view(list), 100).length
+    expect(
+      count([
+        ['j1/vacuum:1', 110, 118, ['ana']],
+        ['j1/vacuum:2', 130, 135, ['ana']],
+      ]),
+    ).toBe(2)
+    expect(
+      count([
+        ['j1/vacuum:1', 110, 118, ['ana']],
+        ['j2/vacuum:2', 118, 125, ['ana']],
+      ]),
+    ).toBe(2)
+    expect(
+      count([
+        ['j1/vacuum:1', 80, 90, ['ana']],
+        ['j1/vacuum:2', 90, 110, ['ana']],
+      ]),
+    ).toBe(2)
+  })
+  it('two people on one step have a block each; passive steps have none', () => {
+    const spells = spellsOf(
+      view([
+        ['j1/seats:1', 110, 118, ['ana', 'ben']],
+        ['j1/dry-out:1', 118, 300, []],
+      ]),
+      100,
+    )
+    expect(spells.map((s) => s.row)).toEqual(['ana', 'ben'])
+  })
+  it('mark what a hand broke, and only then', () => {
+    const list: [string, number, number, string[]][] = [['j1/seats:2', 110, 118, ['ana']]]
+    expect(spellsOf(view(list), 100)[0]!.warned).toBe(false)
+    expect(spellsOf(view(list, { changed: true }), 100)[0]!.warned).toBe(true)
+  })
+})
+
+it('threads are what runs by itself and is not over; flags are due times of planned cars', () => {
+  const plan = view([
+    ['j1/dry-out:1', 50, 90, []],
+    ['j1/dry-out:2', 90, 200, []],
+    ['j1/dry-out:3', 400, 500, []],
+    ['j1/seats:1', 110, 118, ['ana']],
+  ])
+  expect(threadsOf(plan).map((t) => t.id)).toEqual(['j1/dry-out:2', 'j1/dry-out:3'])
+  expect(threadsOf(plan, 150).map((t) => t.id)).toEqual(['j1/dry-out:2'])
+  expect(flagsOf(plan)).toEqual([{ id: 'j1', at: 300, text: 'Alder', colour: '#111111' }])
+})

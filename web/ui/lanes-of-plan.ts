@@ -1,0 +1,104 @@
+import type { PlanView } from '#server/plan/views.ts'
+import type { Flag, LaneBlock, Thread } from './Lanes.tsx'
+
+const stageWords: Record<string, string> = {
+  receive: 'walk round',
+  clear: 'clear out',
+  kit: 'kit',
+  mats: 'mats',
+  dust: 'dust',
+  loosen: 'hair',
+  vacuum: 'vacuum',
+  overhead: 'overhead',
+  seats: 'seats wet',
+  floor: 'floor wet',
+  jambs: 'jambs',
+  hard: 'hard',
+  leather: 'leather',
+  dress: 'dress',
+  screens: 'screens',
+  glass: 'glass',
+  recheck: 'recheck',
+  refit: 'refit',
+  final: 'final check',
+}
+
+/** A stretch of one person's work on one car: neighbouring steps that would be too narrow to read one by one. */
+export interface Spell extends LaneBlock {
+  activities: string[]
+}
+
+const wordsFor = (stages: readonly string[]) => [stages.join(', '), stages[0]!]
+
+/** Joins a person's consecutive steps on the same car into spells, named by their stages. */
+export function spellsOf(plan: PlanView, now: number): Spell[] {
+  const spells: Spell[] = []
+  // A fresh plan warns only of what already happened; what a hand broke is worth a mark.
+  const warned = new Set(plan.changed ? plan.answer.warnings.flatMap((w) => w.activities) : [])
+  const jobs = new Map(plan.jobs.map((j) => [j.id, j]))
+  for (const person of plan.people) {
+    let open: (Spell & { stages: string[] }) | undefined
+    for (const a of plan.answer.assignments) {
+      const step = plan.steps[a.activity]
+      if (!a.technicians.includes(person.id) || !step) continue
+      const job = jobs.get(step.job)!
+      const state = a.end <= now ? 'done' : a.start <= now ? 'running' : 'ahead'
+      const word = stageWords[step.stage] ?? step.stage
+      const flagged = warned.has(a.activity)
+      if (
+        open &&
+        open.callSign === job.callSign &&
+        a.start - open.end <= 3 &&
+        open.end - open.start < 60 &&
+        open.state === state &&
+        !open.warned &&
+        !flagged
+      ) {
+        open.end = a.end
+        open.activities.push(a.activity)
+        if (!open.stages.includes(word)) open.stages.push(word)
+        open.words = wordsFor(open.stages)
+      } else {
+        open = {
+          id: `${person.id} ${a.activity}`,
+          row: person.id,
+          start: a.start,
+          end: a.end,
+          words: wordsFor([word]),
+          callSign: job.callSign,
+          colour: job.colour,
+          state,
+          activities: [a.activity],
+          stages: [word],
+          warned: flagged,
+        }
+        spells.push(open)
+      }
+    }
+  }
+  return spells
+}
+
+/** Drying and soaking under way or about to begin, up to `until`. */
+export function threadsOf(plan: PlanView, until = Number.POSITIVE_INFINITY): Thread[] {
+  const jobs = new Map(plan.jobs.map((j) => [j.id, j]))
+  return plan.answer.assignments.flatMap((a) => {
+    const step = plan.steps[a.activity]
+    if (!step || step.crew > 0 || a.end <= plan.now || a.start > until) return []
+    const job = jobs.get(step.job)!
+    return [
+      {
+        id: a.activity,
+        start: a.start,
+        end: a.end,
+        text: `${job.callSign} ${step.title.split(':')[0]!.toLowerCase()} drying`,
+        colour: job.colour,
+      },
+    ]
+  })
+}
+
+export const flagsOf = (plan: PlanView): Flag[] =>
+  plan.jobs
+    .filter((j) => j.due !== null && plan.answer.assignments.some((a) => a.activity.startsWith(`${j.id}/`)))
+    .map((j) => ({ id: j.id, at: j.due!, text: j.callSign, colour: j.colour }))
