@@ -716,6 +716,29 @@ describe('every row is needed: without it a lead sends a car back', () => {
   })
 })
 
+describe('what a product’s family never touches', () => {
+  const places: [material: string, body: Car['body'], surface: string][] = [
+    ['soft-touch', { materials: { trim: 'soft-touch' } }, 'dash.dash-top'],
+    ['painted-trim', { materials: { trim: 'painted-trim' } }, 'dash.dash-top'],
+    ['screen', {}, 'dash.screen'],
+    ['film-glass', { features: ['window-film'] }, 'door-1l.glass-side'],
+    ['plastic-window', { roof: 'soft-top', materials: { glass: 'plastic-window' } }, 'door-1l.glass-side'],
+    ['airbag-cover', { features: ['roof-airbags'] }, 'pillar-1.pillar'],
+  ]
+  it.each(places)('alcohol never touches %s, and only that row says so', (material, body, surface) => {
+    const asked = request({ body })
+    asked.edits = [{ do: 'add', treatment: 'glass_in', zoneGroup: 'car', surfaces: [surface] }]
+    const refusedBy = (other: typeof catalogue) =>
+      reviewProcedure(asked, other).findings.filter((f) => f.grade === 'forbidden').length
+    const without = {
+      ...catalogue,
+      materials: catalogue.materials.map((m) => (m.id === material ? { ...m, never: [] } : m)),
+    }
+    expect(refusedBy(catalogue)).toBe(1)
+    expect(refusedBy(without)).toBe(0)
+  })
+})
+
 describe('a sheet a lead would sign', () => {
   it.each(all)('%s', (_, car, checks) => {
     const procedure = generateProcedure(request(car), catalogue)

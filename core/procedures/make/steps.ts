@@ -318,5 +318,5 @@ export function stopStep(standing: Standing, drafting: Drafting): Draft {
     },
     drafting,
   )
-  return { ...step, cautions: rule.doing }
+  return { ...step, cautions: rule.doing, ppe: rule.wear ?? [] }
 }
