@@ -1,3 +1,4 @@
+// biome-ignore-all lint/suspicious/noExplicitAny: it reads plain JSON, as a reader of the sheet would
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import type { Body } from '#core/cabin/schema.ts'
@@ -73,6 +74,17 @@ const cars: [string, Car, Check[]][] = [
       outDryJudged(base, 'disinfect'),
       never(base, 'heat', 'vacuum', 'rub', 'alkali'),
       done(rear, 'vacuum'),
+    ],
+  ],
+  [
+    'what touched a body fluid is thrown away, towel by towel',
+    { marks: { [base]: { stains: [stain('blood')] } } },
+    [
+      (s) =>
+        s
+          .on(base)
+          .filter((w) => w.skills.includes('biohazard') && w.towels.some((t: any) => t.role !== 'biohazard-discard'))
+          .map((w) => `${w.title} with an ordinary towel`),
     ],
   ],
   [
@@ -168,7 +180,12 @@ const cars: [string, Car, Check[]][] = [
   [
     'a little mould on a hard surface: that zone by a trained hand, no fan, no dry vacuum anywhere',
     { marks: { 'dash.kick-panels': { stains: [stain('mould-mark', { size: 'coin' })] } } },
-    [(s) => s.stops.length === 0 && 'no stop', nowhere('air', 'vacuum'), never('dash.kick-panels', 'brush', 'alkali')],
+    [
+      (s) => s.stops.length === 0 && 'no stop',
+      nowhere('air', 'vacuum'),
+      never('dash.kick-panels', 'brush', 'alkali'),
+      (s) => s.steps.some((x) => /and blower/.test(x.title)) && 'a blower while mould is there',
+    ],
   ],
   [
     'mould on a cloth seat is a specialist’s',
