@@ -44,6 +44,8 @@ export const Stop = Type.Object(
     largeKinds: Type.Optional(Type.Array(Text)),
     /** What the trained person does there. */
     work: Type.Optional(Type.Array(Text)),
+    /** What is worn and at hand before anybody goes near. */
+    wear: Type.Optional(Type.Array(Text)),
     /** References the log asks for. */
     references: Type.Array(Text),
     minutes: Type.Number(),

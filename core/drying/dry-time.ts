@@ -7,6 +7,8 @@ export interface Air {
 
 /** The working default: doors open and a blower, on a mild day. */
 export const doorsAndBlower: Air = { temperature: 20, humidity: 0.5, speed: 2 }
+/** Doors open and nothing that blows. */
+export const doorsOnly: Air = { temperature: 20, humidity: 0.5, speed: 0.5 }
 
 /** How a material lets water go, all in g/m² (catalogue D2). */
 export interface Drying {

@@ -41,6 +41,10 @@ function holderOf(id: string, procedure: Procedure, state: WorkState): Step | un
   })
 }
 
+/** Whether a finding holds a step's places: nothing of it is started, finished or planned. */
+export const isHeld = (step: string, procedure: Procedure, state: WorkState): boolean =>
+  holderOf(step, procedure, state) !== undefined
+
 /** Predecessors that are not over, and contact times that are not. */
 function waitsFor(step: Step, procedure: Procedure, state: WorkState, now: string): Refusal | undefined {
   for (const link of procedure.links.filter((l) => l.to === step.id)) {

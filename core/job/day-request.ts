@@ -1,6 +1,7 @@
 import type { Activity, Fixed, PlanLink, PlanRequest } from '#core/plan/schema.ts'
 import { activityId, toActivities } from '#core/procedures/activities.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
+import { isHeld } from './allow.ts'
 import { stepState } from './reduce.ts'
 import type { WorkState } from './schema.ts'
 
@@ -46,7 +47,12 @@ function jobPart(job: DayJob, day: Day, now: number): JobPart {
   for (const step of job.procedure.steps) {
     const at = stepState(job.state, step.id)
     const id = activityId(job.id, step.id)
-    if (at.status === 'skipped') part = without(part, id)
+    // Laid down where a finding holds it: planned again when that is cleared.
+    const laidDown = at.status === 'waiting' || at.status === 'paused'
+    if (at.status === 'skipped' || (laidDown && isHeld(step.id, job.procedure, job.state))) {
+      part = without(part, id)
+      continue
+    }
     if (at.status === 'finished' && step.crew > 0) {
       const start = minute(at.startedAt)
       part.fixed.push({ activity: id, start, end: Math.max(start + 1, minute(at.finishedAt)), technicians: at.by })

@@ -5,6 +5,7 @@ import { revisedProcedure, revisedRequest } from '#core/procedures/revise.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { bodyNamed, carA, requestFor } from '../../tests/fixtures/cars.ts'
 import { refusal } from './allow.ts'
+import { dayRequest } from './day-request.ts'
 import { replay, touchedSteps } from './reduce.ts'
 import type { WorkEvent, WorkState } from './schema.ts'
 
@@ -81,6 +82,28 @@ describe('a finding in the middle of the work', () => {
     expect(breach.conflicts).toMatchObject([{ code: 'held', by: 'ben', counted: false }])
     expect(breach.steps['vac_seat:seats-1']!.status).toBe('running')
   })
+})
+
+it('what a finding holds is not planned, the rest of the car is', () => {
+  const car = carA()
+  const first = generateProcedure(car, catalogue)
+  const begun = ledger(['ana', 'step-started', 'vac_seat:seats-1'], ['ana', 'step-paused', 'vac_seat:seats-1'])
+  const { over, underWay } = touchedSteps(replay(begun, first))
+  const needle = { 'seat-1l.seat-base': { soil: 2, biohazard: ['sharps'] } }
+  const { procedure } = revisedProcedure(revisedRequest(car, first, over, { condition: needle }, underWay), catalogue)
+  const state = replay(begun, procedure)
+  const { activities } = dayRequest({
+    people: [],
+    equipment: [],
+    jobs: [{ id: 'j', release: 0, due: null, procedure, state }],
+    now: 0,
+    minuteOf: () => 0,
+  })
+  const planned = activities.map((a) => a.id)
+  expect(procedure.steps.some((s) => s.id === 'vac_seat:seats-1')).toBe(true)
+  expect(planned.some((id) => id.endsWith('vac_seat:seats-1'))).toBe(false)
+  expect(planned.some((id) => id.includes('stop:sharps'))).toBe(true)
+  expect(planned.some((id) => id.endsWith('vac_load:load'))).toBe(true)
 })
 
 describe('a skill', () => {

@@ -74,6 +74,9 @@ export function stopBox(step: Step, catalogue: Catalogue, nameOf: (surface: stri
             stack: [
               { text: printable(step.title), bold: true, fontSize: 15, color: alarm },
               { ol: stop.doing.map(printable), fontSize: 11, margin: [0, 4, 0, 4] },
+              ...(step.ppe.length > 0
+                ? [{ text: printable(`Before anybody goes near: ${step.ppe.join(', ')}.`) }]
+                : []),
               { text: printable(whoClears(stop, catalogue)), bold: true },
               { text: printable(held) },
               { text: log.map((name) => `${name} ______________`).join('    '), margin: [0, 10, 0, 0] },

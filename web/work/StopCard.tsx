@@ -40,6 +40,7 @@ export function StopCard({ job, view, step, person, busy, error, onSay }: Props)
             <li key={line}>{line}</li>
           ))}
         </ul>
+        {step.ppe.length > 0 && <p>{words.stopWear(step.ppe)}</p>}
         <p>
           <strong>{words.stopWho(stop.skill, stop.specialist)}</strong> {words.stopHeld(stop.holds === 'car')}
         </p>

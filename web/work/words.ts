@@ -57,6 +57,7 @@ export const words = {
       : skill === null
         ? 'The lead clears it, with whoever is competent.'
         : `Only somebody who holds “${skill}” goes near and clears it.`,
+  stopWear: (what: readonly string[]) => `Before anybody goes near: ${what.join(', ')}.`,
   stopHeld: (car: boolean) =>
     car ? 'The whole car is held: nothing is started in it.' : 'These places are held: nothing is started there.',
   stopLead: 'Call the lead to clear it.',

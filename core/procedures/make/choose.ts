@@ -24,6 +24,8 @@ export interface Work {
   pace: number
   /** Stains it is done for. */
   stains?: readonly Stain[]
+  /** Its towels are thrown away. */
+  discards?: true
   /** Skills beside the treatment's own. */
   skills?: readonly string[]
 }
@@ -439,7 +441,7 @@ function takenOn(choice: Choice, { rule }: Standing): Work[] {
       const made = choice.work(id, choice.programme)
       // Trained hands do all of it before the ordinary work comes near.
       const stage = made.treatment.stage === 'wet' ? 'fluids' : made.stage
-      work.push({ ...made, stage, skills: rule.skill ? [rule.skill] : [] })
+      work.push({ ...made, stage, discards: true, skills: rule.skill ? [rule.skill] : [] })
     }
   }
   choice.record(

@@ -4,7 +4,7 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Condition } from '#core/condition/schema.ts'
-import { doorsAndBlower } from '#core/drying/dry-time.ts'
+import { doorsAndBlower, doorsOnly } from '#core/drying/dry-time.ts'
 import { editSteps } from '#core/procedures/edit/edit-steps.ts'
 import { editWork, unrinsed, type Worked } from '#core/procedures/edit/edit-work.ts'
 import { byHandRule, placeByHand } from '#core/procedures/edit/placing.ts'
@@ -150,7 +150,8 @@ function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: Readon
     ...stops.map((stop) => stopStep(stop, drafting)),
     ...worked.rows.filter(isDue).flatMap((id) => wholeCarStep(id, sum(setUps.map((u) => u.minutes)), drafting) ?? []),
     ...stepsOfWork,
-    ...dryingSteps(stepsOfWork, worked.works, doorsAndBlower, drafting),
+    // Where nothing may be stirred up nothing blows either.
+    ...dryingSteps(stepsOfWork, worked.works, setting.held.noVacuum ? doorsOnly : doorsAndBlower, drafting),
   ].map((s) => (worked.byHand.has(s.id) ? { ...s, byHand: true as const } : s))
   const edited = editSteps(besideKept(fresh, kept, surfaces, catalogue), edits, setting, severe)
   const links = linkSteps(edited.steps, bindingRules(catalogue.orderRules, setting.choices))

@@ -1,3 +1,4 @@
+// biome-ignore-all lint/suspicious/noExplicitAny: it reads plain JSON, as a reader of the sheet would
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import type { Body } from '#core/cabin/schema.ts'
@@ -73,6 +74,17 @@ const cars: [string, Car, Check[]][] = [
       outDryJudged(base, 'disinfect'),
       never(base, 'heat', 'vacuum', 'rub', 'alkali'),
       done(rear, 'vacuum'),
+    ],
+  ],
+  [
+    'what touched a body fluid is thrown away, towel by towel',
+    { marks: { [base]: { stains: [stain('blood')] } } },
+    [
+      (s) =>
+        s
+          .on(base)
+          .filter((w) => w.skills.includes('biohazard') && w.towels.some((t: any) => t.role !== 'biohazard-discard'))
+          .map((w) => `${w.title} with an ordinary towel`),
     ],
   ],
   [
@@ -168,7 +180,12 @@ const cars: [string, Car, Check[]][] = [
   [
     'a little mould on a hard surface: that zone by a trained hand, no fan, no dry vacuum anywhere',
     { marks: { 'dash.kick-panels': { stains: [stain('mould-mark', { size: 'coin' })] } } },
-    [(s) => s.stops.length === 0 && 'no stop', nowhere('air', 'vacuum'), never('dash.kick-panels', 'brush', 'alkali')],
+    [
+      (s) => s.stops.length === 0 && 'no stop',
+      nowhere('air', 'vacuum'),
+      never('dash.kick-panels', 'brush', 'alkali'),
+      (s) => s.steps.some((x) => /and blower/.test(x.title)) && 'a blower while mould is there',
+    ],
   ],
   [
     'mould on a cloth seat is a specialist’s',
@@ -713,6 +730,29 @@ describe('every row is needed: without it a lead sends a car back', () => {
     }
     expect(refusedIn(without)).toEqual([])
     expect(refusedIn(with_)).toHaveLength(1)
+  })
+})
+
+describe('what a product’s family never touches', () => {
+  const places: [material: string, body: Car['body'], surface: string][] = [
+    ['soft-touch', { materials: { trim: 'soft-touch' } }, 'dash.dash-top'],
+    ['painted-trim', { materials: { trim: 'painted-trim' } }, 'dash.dash-top'],
+    ['screen', {}, 'dash.screen'],
+    ['film-glass', { features: ['window-film'] }, 'door-1l.glass-side'],
+    ['plastic-window', { roof: 'soft-top', materials: { glass: 'plastic-window' } }, 'door-1l.glass-side'],
+    ['airbag-cover', { features: ['roof-airbags'] }, 'pillar-1.pillar'],
+  ]
+  it.each(places)('alcohol never touches %s, and only that row says so', (material, body, surface) => {
+    const asked = request({ body })
+    asked.edits = [{ do: 'add', treatment: 'glass_in', zoneGroup: 'car', surfaces: [surface] }]
+    const refusedBy = (other: typeof catalogue) =>
+      reviewProcedure(asked, other).findings.filter((f) => f.grade === 'forbidden').length
+    const without = {
+      ...catalogue,
+      materials: catalogue.materials.map((m) => (m.id === material ? { ...m, never: [] } : m)),
+    }
+    expect(refusedBy(catalogue)).toBe(1)
+    expect(refusedBy(without)).toBe(0)
   })
 })
 

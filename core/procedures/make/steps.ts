@@ -113,7 +113,11 @@ export function stepOf(
     motion:
       setting.said.motion[treatment.id] ?? house.flatMap((c) => c.motion?.[treatment.id] ?? [])[0] ?? treatment.motion,
     tool: treatment.tool,
-    towels: treatment.towels.map((t) => ({ ...t, count: t.count * Math.max(1, Math.ceil(area / towelArea)) })),
+    towels: treatment.towels.map((t) => ({
+      // What has touched a body fluid is thrown away.
+      role: works.some((w) => w.discards) ? 'biohazard-discard' : t.role,
+      count: t.count * Math.max(1, Math.ceil(area / towelArea)),
+    })),
     applied: treatment.applied,
     left: Math.max(...works.map((w) => leftOn(treatment, w.material))),
     dwell: treatment.dwell ?? null,
@@ -201,6 +205,7 @@ const dryMinutes = (list: readonly Work[], air: Air): number =>
 /** Passive drying of every zone group that is wetted, until its slowest surface is touch-dry. */
 export function dryingSteps(steps: readonly Draft[], works: readonly Work[], air: Air, drafting: Drafting): Draft[] {
   const rows = drafting.request.checkIn.vehicle.body.rows.length
+  const still = drafting.setting.held.noVacuum
   const wet = new Map<string, Work[]>()
   for (const w of works) if (w.treatment.wet) wet.set(w.surface.id, [...(wet.get(w.surface.id) ?? []), w])
   const groups = unique(steps.filter((s) => s.dries).map((s) => s.zoneGroup))
@@ -215,7 +220,7 @@ export function dryingSteps(steps: readonly Draft[], works: readonly Work[], air
         id: `dry:${zoneGroup}`,
         stage: 'dry-out',
         treatment: 'dry',
-        title: `${sentence(zoneGroupName(zoneGroup, rows))}: dry out, doors open and blower`,
+        title: `${sentence(zoneGroupName(zoneGroup, rows))}: dry out, ${still ? 'doors open, no blower' : 'doors open and blower'}`,
         zoneGroup,
         zones: zonesOf(there.map((w) => w.surface)),
         surfaces: wetted,
@@ -318,5 +323,5 @@ export function stopStep(standing: Standing, drafting: Drafting): Draft {
     },
     drafting,
   )
-  return { ...step, cautions: rule.doing }
+  return { ...step, cautions: rule.doing, ppe: rule.wear ?? [] }
 }
