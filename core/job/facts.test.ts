@@ -3,6 +3,7 @@ import { catalogue } from '#catalogue/catalogue.ts'
 import { attendedMinutes } from '#core/procedures/attended.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
 import { bodyNamed, carA, requestFor } from '../../tests/fixtures/cars.ts'
+import { type Line, ledgerOf, minute } from '../../tests/support/ledger.ts'
 import { minutesLeft } from './progress.ts'
 import { emptyState, replay, stepState } from './reduce.ts'
 import type { WorkEvent } from './schema.ts'
@@ -11,24 +12,7 @@ import { timingsOf } from './timings.ts'
 // Facts: what phones wrote down while they had no line. Nothing of it is lost, and what contradicts is named on both sides.
 
 const procedure = generateProcedure(carA(), catalogue)
-const minute = (m: number) => new Date(m * 60_000).toISOString()
-
-/** [who, type, step or data, conflict: undefined is an intent made with a line, null a fact that contradicts nothing] */
-function ledger(...lines: [string, WorkEvent['type'], string | object, (string | null)?][]): WorkEvent[] {
-  return lines.map(([author, type, data, conflict], i) => ({
-    id: `e${i + 1}`,
-    job: 'j',
-    position: i + 1,
-    author,
-    device: author,
-    deviceSeq: i,
-    deviceTime: '',
-    serverTime: minute(100),
-    type,
-    data: typeof data === 'string' ? { step: data } : data,
-    ...(conflict === undefined ? {} : { offline: { at: minute(i), conflict } }),
-  })) as WorkEvent[]
-}
+const ledger = (...lines: Line[]): WorkEvent[] => ledgerOf(lines, 100)
 const walk = 'walk_round:car'
 
 describe('a fact', () => {

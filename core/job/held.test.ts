@@ -4,6 +4,7 @@ import { generateProcedure } from '#core/procedures/make/generate.ts'
 import { revisedProcedure, revisedRequest } from '#core/procedures/revise.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { bodyNamed, carA, requestFor } from '../../tests/fixtures/cars.ts'
+import { type Line, ledgerOf, minute } from '../../tests/support/ledger.ts'
 import { refusal } from './allow.ts'
 import { dayRequest } from './day-request.ts'
 import { replay, touchedSteps } from './reduce.ts'
@@ -11,23 +12,7 @@ import type { WorkEvent, WorkState } from './schema.ts'
 
 // What may not be started or finished, by whom, and what stands in the way of closing a job.
 
-const minute = (m: number) => new Date(m * 60_000).toISOString()
-/** [who, type, step or data, conflict]: with a conflict it is a fact that came in later. */
-function ledger(...lines: [string, WorkEvent['type'], string | object, string?][]): WorkEvent[] {
-  return lines.map(([author, type, data, conflict], i) => ({
-    id: `e${i + 1}`,
-    job: 'j',
-    position: i + 1,
-    author,
-    device: author,
-    deviceSeq: i,
-    deviceTime: '',
-    serverTime: minute(i),
-    type,
-    data: typeof data === 'string' ? { step: data } : data,
-    ...(conflict === undefined ? {} : { offline: { at: minute(i), conflict } }),
-  })) as WorkEvent[]
-}
+const ledger = (...lines: Line[]): WorkEvent[] => ledgerOf(lines)
 const trained = new Set(catalogue.skills.flatMap((s) => (s.trained ? [s.id] : [])))
 const asker =
   (procedure: Procedure, state: WorkState, now = minute(600)) =>
