@@ -1,4 +1,5 @@
 import { byId } from '#core/catalogue/by-id.ts'
+import { closingStages } from '#core/procedures/closing.ts'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
 import { isOver, stepState } from './reduce.ts'
 import type { WorkIntent, WorkState } from './schema.ts'
@@ -32,8 +33,10 @@ const holding = (procedure: Procedure, state: WorkState): Step[] =>
 
 /** The finding that holds a step's places; also of a step that the procedure no longer has because of it. */
 function holderOf(id: string, procedure: Procedure, state: WorkState): Step | undefined {
+  const holders = holding(procedure, state)
+  if (holders.length === 0) return undefined
   const step = procedure.steps.find((s) => s.id === id)
-  return holding(procedure, state).find((held) => {
+  return holders.find((held) => {
     if (held.id === id) return false
     if (held.stop!.holds === 'car') return true
     if (!step) return held.stop!.groups?.includes(groupOf(id))
@@ -101,11 +104,10 @@ function mayTouch(step: Step, state: WorkState, actor: Actor, verb: string): Ref
 }
 
 /** What closes a job is not finished while what comes before it is open again: a failed recheck puts new work before it. */
-const closing = new Set(['recheck', 'refit', 'final'])
 function mayFinish(step: Step, procedure: Procedure, state: WorkState, actor: Actor, now: string) {
   return (
     mayTouch(step, state, actor, 'finished') ??
-    (closing.has(step.stage) ? waitsFor(step, procedure, state, now) : undefined)
+    (closingStages.has(step.stage) ? waitsFor(step, procedure, state, now) : undefined)
   )
 }
 

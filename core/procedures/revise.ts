@@ -3,6 +3,7 @@ import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { Condition } from '#core/condition/schema.ts'
 import { mended } from '#core/procedures/edit/findings.ts'
 import { reviewProcedure } from '#core/procedures/make/generate.ts'
+import { closingStages } from './closing.ts'
 import type { Finding, Procedure, ProcedureRequest } from './schema.ts'
 
 /** What has changed since a procedure was issued. */
@@ -20,9 +21,6 @@ export interface Change {
 }
 
 const isOf = (stop: string, rule: string) => stop === `stop:${rule}` || stop.startsWith(`stop:${rule}:`)
-
-/** Stages that close a job. */
-const closes = new Set(['recheck', 'refit', 'final'])
 
 /**
  * The request of the next version: what is over or under way stays as it was, the rest is made anew from the changed condition.
@@ -43,7 +41,8 @@ export function revisedRequest(
     const before = procedure.links.filter((l) => l.to === step.id)
     return step.crew === 0 && before.length > 0 && before.every((l) => touched(l.from))
   }
-  const stands = (step: Procedure['steps'][number]) => (closes.has(step.stage) ? over.has(step.id) : touched(step.id))
+  const stands = (step: Procedure['steps'][number]) =>
+    closingStages.has(step.stage) ? over.has(step.id) : touched(step.id)
   const kept = procedure.steps
     .filter((s) => stands(s) || s.kept || s.id === cleared || begun(s))
     .map((s) => ({ ...s, kept: true as const }))

@@ -1,11 +1,12 @@
 import { and, eq, sql } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
-import { refusal } from '#core/job/allow.ts'
+import { type Actor, refusal } from '#core/job/allow.ts'
 import { needsOf } from '#core/job/needs.ts'
 import { minutesLeft, petalsOf } from '#core/job/progress.ts'
 import { reduce } from '#core/job/reduce.ts'
 import type { Facts, WorkEvent, WorkIntent } from '#core/job/schema.ts'
 import { activityId } from '#core/procedures/activities.ts'
+import type { Procedure } from '#core/procedures/schema.ts'
 import { dayIn } from '#core/units/shop-time.ts'
 import type { Database } from '#server/database/connection.ts'
 import { prepared } from '#server/database/prepared.ts'
@@ -101,6 +102,9 @@ const skillRow = prepared((db) =>
 const skillsOf = async (db: Database, scope: Scope): Promise<string[]> =>
   (await skillRow(db).execute({ person: scope.person }))[0]?.skills ?? []
 
+const asksForSkill = ({ steps }: Procedure, id: string): boolean =>
+  steps.some((step) => step.id === id && step.skills.length > 0)
+
 /** The job's state as the database has it now. */
 async function readNow(db: Database, scope: Scope, jobId: string, catalogue: Catalogue): Promise<Current> {
   const [job] = await jobRow(db).execute({ shop: scope.shop, id: jobId })
@@ -122,16 +126,18 @@ async function append(
 ): Promise<WorkEvent> {
   const permission = intent.type === 'handed-over' ? 'handover.give' : 'work.do'
   if (!may(scope.role, permission)) throw notAllowed(scope.role)
-  const actor = {
+  const actor: Actor = {
     person: scope.person,
     leads: scope.role === 'owner' || scope.role === 'lead',
-    ...(intent.type === 'step-started' ? { skills: await skillsOf(db, scope) } : {}),
     trained: new Set(catalogue.skills.flatMap((s) => (s.trained ? [s.id] : []))),
   }
   // First by what this process remembers. If that is behind, its next position is taken and the database says so.
   let remembered = recall(scope, jobId)
   for (let attempt = 0; ; attempt++) {
     const current = remembered ?? (await readNow(db, scope, jobId, catalogue))
+    // Most steps ask for no skill: their start costs no question about the person.
+    if (intent.type === 'step-started' && !actor.skills && asksForSkill(current.procedure, intent.data.step))
+      actor.skills = await skillsOf(db, scope)
     const no = refusal(intent, current.procedure, current.state, actor, current.places, happened ?? now)
     if (no && remembered) {
       // Nobody is refused by memory alone.

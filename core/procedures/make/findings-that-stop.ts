@@ -4,7 +4,7 @@ import type { Stop } from '#core/catalogue/stop.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
 import { settingOf } from './setting.ts'
-import { standingStops } from './stops.ts'
+import { marksOf, standingStops } from './stops.ts'
 
 /** Findings that end a walk-round where it is (judgement: stop comes before everything): what holds the car, and sharps. */
 export function endsWalk(checkIn: CheckIn, surfaces: readonly Surface[], catalogue: Catalogue): Stop[] {
@@ -13,14 +13,8 @@ export function endsWalk(checkIn: CheckIn, surfaces: readonly Surface[], catalog
 }
 
 /** Surfaces that bear marks of a finding. */
-export const placesOf = ({ found }: Stop, condition: CheckIn['condition']): string[] =>
-  Object.entries(condition).flatMap(([id, { stains = [], biohazard = [], moisture }]) =>
-    stains.some((s) => found.stains?.includes(s.kind)) ||
-    biohazard.some((b) => found.biohazards?.includes(b)) ||
-    (moisture !== undefined && found.moisture?.includes(moisture))
-      ? [id]
-      : [],
-  )
+export const placesOf = (rule: Stop, condition: CheckIn['condition']): string[] =>
+  Object.keys(condition).filter((id) => marksOf(rule, condition[id]!).length > 0)
 
 /** A finding can be written down without a place only where it can be smelt. */
 export const needsPlace = ({ found }: Stop): boolean => (found.odours ?? []).length === 0

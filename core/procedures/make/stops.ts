@@ -65,14 +65,19 @@ const gapKinds = new Set([
 const wide = (condition: SurfaceCondition, rule: Stop, size: string | undefined) =>
   (condition.stains ?? []).some((s) => (rule.found.stains ?? []).includes(s.kind) && s.size === size)
 
-/** What of a surface's condition the rule stops for, by name. */
-function findingsOf(rule: Stop, surface: Surface, condition: SurfaceCondition): string[] {
-  const { biohazards = [], stains = [], moisture = [] } = rule.found
-  const there = [
+/** Marks in a surface's condition that the rule is about, by name. */
+export function marksOf({ found }: Stop, condition: SurfaceCondition): string[] {
+  const { biohazards = [], stains = [], moisture = [] } = found
+  return [
     ...(condition.biohazard ?? []).filter((b) => biohazards.includes(b)),
     ...(condition.stains ?? []).map((s) => s.kind).filter((kind) => stains.includes(kind)),
     ...(condition.moisture !== undefined && moisture.includes(condition.moisture) ? [condition.moisture] : []),
   ]
+}
+
+/** What of a surface's condition the rule stops for, by name. */
+function findingsOf(rule: Stop, surface: Surface, condition: SurfaceCondition): string[] {
+  const there = marksOf(rule, condition)
   if (!rule.where) return there
   const { groups, kinds, sizes } = rule.where
   const isThere =
