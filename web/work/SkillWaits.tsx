@@ -73,7 +73,7 @@ function LetDialog({ view, step, error, onClose, onSay }: Omit<Props, 'steps'> &
       onCancel={onClose}
       onOk={() => void say()}
       okText={words.skillLet}
-      cancelText={words.keep}
+      cancelText={words.skillNot}
       confirmLoading={busy}
       okButtonProps={{ disabled: !person || reason.trim().length < 3 }}
     >

@@ -124,6 +124,7 @@ export const words = {
   skillOf: (skills: readonly string[], who: readonly string[]) =>
     `asks for ${skills.join(', ').toLowerCase()}: ${who.length > 0 ? who.join(', ') : 'nobody here holds it'}`,
   skillLet: 'Let somebody do it',
+  skillNot: 'Not now',
   skillLetTitle: (title: string) => `“${title}” without its skill`,
   skillWho: 'Who does it',
   skillWhy: 'Why, and who stands by',
