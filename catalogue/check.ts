@@ -89,10 +89,11 @@ function usesOf(c: Catalogue): Use[] {
   })
   c.functions.forEach((f, i) => {
     each('functions', `/${i}/dead`, 'surface kind', f.dead)
-    each('functions', `/${i}/said/motion`, 'treatment', Object.keys(f.said?.motion ?? {}))
-    each('functions', `/${i}/said/refused`, 'permission', Object.keys(f.said?.refused ?? {}))
-    each('functions', `/${i}/said/cautions`, 'caution', Object.keys(f.said?.cautions ?? {}))
-    each('functions', `/${i}/said/places`, 'place', Object.keys(f.said?.places ?? {}))
+    each('functions', `/${i}/instead/motion`, 'treatment', f.instead?.motion)
+    each('functions', `/${i}/instead/refused`, 'permission', f.instead?.refused)
+    each('functions', `/${i}/instead/cautions`, 'caution', f.instead?.cautions)
+    each('functions', `/${i}/instead/places`, 'place', f.instead?.places)
+    each('functions', `/${i}/instead/gone`, 'place', f.instead?.gone)
   })
   c.permissions.forEach((p, i) => {
     each('permissions', `/${i}/untested/materials`, 'material', p.untested?.materials)

@@ -69,12 +69,27 @@ export const Body = Type.Object(
 )
 export type Body = Static<typeof Body>
 
+/** What the name of a surface is made of: its kind, where it is, and what the car is like there. Words make "Driver seat base" of it. */
+export const SurfaceName = Type.Object(
+  {
+    kind: Id,
+    place: Id,
+    zone: Type.String({ maxLength: 40 }),
+    /** Rows of seats in the car: the second of two is the rear one. */
+    rows: Type.Integer({ minimum: 1, maximum: 3 }),
+    /** It is on the driver's side. */
+    driver: Type.Optional(Type.Literal(true)),
+    sliding: Type.Optional(Type.Literal(true)),
+  },
+  { additionalProperties: false },
+)
+export type SurfaceName = Static<typeof SurfaceName>
+
 /** How one kind of surface stands in the catalogue: where it occurs, its area (m²) at scale 1 and its weights 0–5. */
 export const SurfaceKind = Type.Object(
   {
     kind: Id,
     place: Id,
-    name: Type.String(),
     group: Id,
     /** A slot of the body's materials, or a fixed one of `slots`. */
     material: Id,
@@ -98,7 +113,6 @@ const Tolerance = Type.Union([Type.Literal('Y'), Type.Literal('c'), Type.Literal
 export const Material = Type.Object(
   {
     id: Id,
-    name: Type.String(),
     family: Id,
     /** Multiplies labour minutes; 1 is flat cloth. */
     rateFactor: Type.Number({ exclusiveMinimum: 0 }),
@@ -118,8 +132,6 @@ export type Material = Static<typeof Material>
 export const Feature = Type.Object(
   {
     id: Id,
-    name: Type.String({ minLength: 1 }),
-    note: Type.String({ minLength: 1 }),
     effects: Type.Array(
       Type.Object(
         {
@@ -151,7 +163,7 @@ export interface Surface {
   /** Zones that one pair of hands works as one: the unit of a step. */
   zoneGroup: string
   row: number
-  name: string
+  name: SurfaceName
   group: string
   material: string
   area: number

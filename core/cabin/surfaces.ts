@@ -1,4 +1,3 @@
-import { sentence } from '#core/units/format.ts'
 import type { Body, Dimensions, Surface, SurfaceKind } from './schema.ts'
 
 /** Materials that do not vary with the body's parameters. */
@@ -44,14 +43,12 @@ interface Place {
   zone: string
   zoneGroup: string
   row: number
-  /** Said before the kind's name: "Driver seat base". */
-  label: string
+  /** What its name says of the car: see `SurfaceName`. */
+  driver?: boolean
+  sliding?: boolean
 }
 
 const lateral: Record<number, string[]> = { 1: ['c'], 2: ['l', 'r'], 3: ['l', 'c', 'r'], 4: ['l', 'cl', 'cr', 'r'] }
-const sideWord: Record<string, string> = { l: 'left', r: 'right', c: 'centre', cl: 'centre left', cr: 'centre right' }
-const rowWord = (row: number, rows: number) =>
-  row === 1 ? 'Front' : row === rows && rows === 2 ? 'Rear' : row === 2 ? 'Second-row' : 'Third-row'
 
 /** Seats side by side without gaps between them; a fold-flat row is one. */
 export const isBench = (kind: Body['rows'][number]['kind']): boolean => kind === 'bench' || kind === 'fold'
@@ -59,31 +56,25 @@ export const isBench = (kind: Body['rows'][number]['kind']): boolean => kind ===
 /** Letters of the seats of a row, left to right. */
 export const seatLetters = (seats: number): string[] => lateral[seats] ?? []
 
-function seatLabel(body: Body, row: number, letter: string): string {
-  if (row === 1 && letter !== 'c') return letter === body.driverSide[0] ? 'Driver seat' : 'Passenger seat'
-  return `${rowWord(row, body.rows.length)} ${sideWord[letter]} seat`
-}
+const isDriver = (body: Body, row: number, letter: string) => row === 1 && letter === body.driverSide[0]
 
 function rowPlaces(body: Body, row: number): Place[] {
   const { kind, seats } = body.rows[row - 1]!
-  const rows = body.rows.length
   const seatPlace = isBench(kind) ? 'bench' : 'bucket'
   const places: Place[] = seatLetters(seats).map((letter) => ({
     place: seatPlace,
     zone: `seat-${row}${letter}`,
     zoneGroup: `seats-${row}`,
     row,
-    label: seatLabel(body, row, letter),
+    driver: isDriver(body, row, letter),
   }))
   for (const letter of ['l', 'r']) {
-    const who =
-      row === 1 ? (letter === body.driverSide[0] ? 'Driver' : 'Passenger') : `${rowWord(row, rows)} ${sideWord[letter]}`
     places.push({
       place: row === 1 ? 'foot-front' : 'foot-rear',
       zone: `foot-${row}${letter}`,
       zoneGroup: `floor-${row}`,
       row,
-      label: `${who} footwell`,
+      driver: isDriver(body, row, letter),
     })
   }
   places.push({
@@ -91,9 +82,8 @@ function rowPlaces(body: Body, row: number): Place[] {
     zone: `overhead-${row}`,
     zoneGroup: 'overhead',
     row,
-    label: `${rowWord(row, rows)} roof`,
   })
-  places.push({ place: 'pillar', zone: `pillar-${row}`, zoneGroup: 'pillars', row, label: rowWord(row, rows) })
+  places.push({ place: 'pillar', zone: `pillar-${row}`, zoneGroup: 'pillars', row })
   return places
 }
 
@@ -108,30 +98,30 @@ function doorPlaces(body: Body): Place[] {
       zone: `door-${row}${letter}`,
       zoneGroup: letter === 'l' ? 'doors-left' : 'doors-right',
       row,
-      label: `${rowWord(row, body.rows.length)} ${sideWord[letter]} ${kind === 'sliding' ? 'sliding door' : 'door'}`,
+      sliding: kind === 'sliding',
     })),
   )
 }
 
 function places(body: Body): Place[] {
   const list: Place[] = [
-    { place: 'dash', zone: 'dash', zoneGroup: 'dash', row: 0, label: '' },
-    { place: 'wheel', zone: 'dash', zoneGroup: 'dash', row: 0, label: '' },
-    { place: 'tunnel', zone: 'foot-1l', zoneGroup: 'floor-1', row: 1, label: '' },
-    { place: 'overhead-front', zone: 'overhead-1', zoneGroup: 'overhead', row: 1, label: '' },
-    { place: 'glass', zone: 'glass', zoneGroup: 'glass', row: 0, label: '' },
+    { place: 'dash', zone: 'dash', zoneGroup: 'dash', row: 0 },
+    { place: 'wheel', zone: 'dash', zoneGroup: 'dash', row: 0 },
+    { place: 'tunnel', zone: 'foot-1l', zoneGroup: 'floor-1', row: 1 },
+    { place: 'overhead-front', zone: 'overhead-1', zoneGroup: 'overhead', row: 1 },
+    { place: 'glass', zone: 'glass', zoneGroup: 'glass', row: 0 },
   ]
   const front = body.rows[0]!
   // A bench or a single seat in front leaves no room for a console between the seats.
   if (!isBench(front.kind) && front.seats === 2)
-    list.push({ place: 'console', zone: 'console', zoneGroup: 'dash', row: 1, label: '' })
+    list.push({ place: 'console', zone: 'console', zoneGroup: 'dash', row: 1 })
   for (let row = 1; row <= body.rows.length; row++) list.push(...rowPlaces(body, row))
   list.push(...doorPlaces(body))
   if (body.roof === 'sunroof')
-    list.push({ place: 'sunroof', zone: 'overhead-1', zoneGroup: 'overhead', row: 1, label: '' })
-  if (body.shelf) list.push({ place: 'shelf', zone: 'load', zoneGroup: 'load', row: 0, label: '' })
-  if (body.load === 'cargo') list.push({ place: 'cargo', zone: 'cargo', zoneGroup: 'load', row: 0, label: '' })
-  else if (body.load !== 'none') list.push({ place: 'load', zone: 'load', zoneGroup: 'load', row: 0, label: '' })
+    list.push({ place: 'sunroof', zone: 'overhead-1', zoneGroup: 'overhead', row: 1 })
+  if (body.shelf) list.push({ place: 'shelf', zone: 'load', zoneGroup: 'load', row: 0 })
+  if (body.load === 'cargo') list.push({ place: 'cargo', zone: 'cargo', zoneGroup: 'load', row: 0 })
+  else if (body.load !== 'none') list.push({ place: 'load', zone: 'load', zoneGroup: 'load', row: 0 })
   return list
 }
 
@@ -171,7 +161,14 @@ export function surfacesOf(body: Body, kinds: readonly SurfaceKind[]): Surface[]
           // Rails and gaps are floor work, though they belong to the seat's own zone.
           zoneGroup: kind.group === 'gap' ? `floor-${place.row}` : (moved?.zoneGroup ?? place.zoneGroup),
           row: place.row,
-          name: sentence(`${place.label} ${kind.name}`.trim()),
+          name: {
+            kind: kind.kind,
+            place: kind.place,
+            zone: place.zone,
+            rows: body.rows.length,
+            ...(place.driver ? { driver: true as const } : {}),
+            ...(place.sliding ? { sliding: true as const } : {}),
+          },
           group: kind.group,
           material: slot,
           area: Math.round(kind.area * growth(body, kind) * 1000) / 1000,
@@ -182,25 +179,4 @@ export function surfacesOf(body: Body, kinds: readonly SurfaceKind[]): Surface[]
         }
       }),
   )
-}
-
-/** Names of the zone groups as the crew says them. */
-export function zoneGroupName(group: string, rows: number): string {
-  const fixed: Record<string, string> = {
-    dash: 'dash and console',
-    'doors-left': 'left doors',
-    'doors-right': 'right doors',
-    overhead: 'overhead',
-    pillars: 'pillars and hatch',
-    load: 'load area',
-    mats: 'mats',
-    glass: 'all glass',
-    'glass-outside': 'all glass',
-    jambs: 'all jambs',
-    belts: 'belts',
-    car: 'whole car',
-  }
-  const match = /^(seats|floor)-(\d)$/.exec(group)
-  if (!match) return fixed[group] ?? group
-  return `${rowWord(Number(match[2]), rows).toLowerCase()} ${match[1]}`
 }

@@ -29,7 +29,8 @@ import { WholeCar } from './whole-car.ts'
 /** All shipped trade knowledge, as one argument of the engines. */
 export const Catalogue = Type.Object(
   {
-    bodies: Type.Array(Body),
+    /** Their names are words. */
+    bodies: Type.Array(Type.Omit(Body, ['name'])),
     surfaces: Type.Array(SurfaceKind),
     features: Type.Array(Feature),
     damages: Type.Array(DamageKind),

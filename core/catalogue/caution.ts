@@ -18,7 +18,6 @@ export const Caution = Type.Object(
       },
       Strict,
     ),
-    text: Text,
   },
   Strict,
 )

@@ -5,7 +5,6 @@ import { Strict, Text } from './shape.ts'
 export const Cup = Type.Object(
   {
     id: Text,
-    name: Text,
     capacity: Type.Number({ exclusiveMinimum: 0 }),
     graduation: Type.Number({ exclusiveMinimum: 0 }),
   },

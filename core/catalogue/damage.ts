@@ -5,7 +5,6 @@ import { Strict, Text } from './shape.ts'
 export const DamageKind = Type.Object(
   {
     id: Text,
-    name: Text,
     effects: Type.Array(
       Type.Object(
         {
@@ -14,7 +13,8 @@ export const DamageKind = Type.Object(
           asMaterial: Type.Optional(Text),
           forbid: Type.Optional(Type.Array(Type.String({ pattern: '^[A-Z]{2}$' }))),
           rungAtMost: Type.Optional(Type.Integer({ minimum: 0, maximum: 4 })),
-          advice: Type.Optional(Text),
+          /** There is something to say of it here. */
+          advised: Type.Optional(Type.Literal(true)),
           /** Treatments a house rule otherwise leaves out, done here. */
           keeps: Type.Optional(Type.Array(Text)),
         },

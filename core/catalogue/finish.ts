@@ -5,8 +5,6 @@ import { Strict, Text } from './shape.ts'
 export const Finish = Type.Object(
   {
     id: Text,
-    name: Text,
-    promise: Text,
     rungAtMost: Type.Integer({ minimum: 0, maximum: 4 }),
     /** Soiled surfaces get at least this rung. */
     rungAtLeast: Type.Optional(Type.Integer({ minimum: 0, maximum: 4 })),

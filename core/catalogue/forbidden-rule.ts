@@ -29,8 +29,6 @@ export const ForbiddenRule = Type.Object(
         Strict,
       ),
     ),
-    reason: Text,
-    instead: Text,
   },
   Strict,
 )

@@ -5,20 +5,21 @@ import { Strict, Text } from './shape.ts'
 export const FunctionCheck = Type.Object(
   {
     id: Text,
-    name: Text,
-    why: Text,
     /** Kinds of surface that cannot be reached when it does not work. */
     dead: Type.Optional(Type.Array(Text)),
-    /** What is said instead when it does not work: a treatment's motion, a permission's refusal, a caution, a place of the final check (null: none). */
-    said: Type.Optional(
-      Type.Object(
-        {
-          motion: Type.Optional(Type.Record(Text, Text)),
-          refused: Type.Optional(Type.Record(Text, Text)),
-          cautions: Type.Optional(Type.Record(Text, Text)),
-          places: Type.Optional(Type.Record(Text, Type.Union([Text, Type.Null()]))),
-        },
-        Strict,
+    /** What is said otherwise when it does not work: motions by treatment, refusals by permission, cautions, places of the final check; `gone` places fall out. */
+    instead: Type.Optional(
+      Type.Partial(
+        Type.Object(
+          {
+            motion: Type.Array(Text),
+            refused: Type.Array(Text),
+            cautions: Type.Array(Text),
+            places: Type.Array(Text),
+            gone: Type.Array(Text),
+          },
+          Strict,
+        ),
       ),
     ),
   },

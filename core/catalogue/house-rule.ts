@@ -5,8 +5,6 @@ import { Strict, Text } from './shape.ts'
 export const HouseChoice = Type.Object(
   {
     id: Text,
-    name: Text,
-    reason: Text,
     /** Treatments used instead, where all of them may be; none: left out. */
     swap: Type.Optional(
       Type.Array(
@@ -15,19 +13,20 @@ export const HouseChoice = Type.Object(
     ),
     /** Whether product goes on the tool or on the surface, by treatment. */
     on: Type.Optional(Type.Record(Text, Type.Union([Type.Literal('tool'), Type.Literal('surface')]))),
-    motion: Type.Optional(Type.Record(Text, Text)),
+    /** Treatments it moves otherwise. */
+    motions: Type.Optional(Type.Array(Text)),
     /** Treatments done with water alone. */
     noProduct: Type.Optional(Type.Array(Text)),
     /** What is put on a spot is rinsed out over the whole panel, so that it dries even. */
     even: Type.Optional(Type.Literal(true)),
     /** Every surface of a kind is worked as its most soiled one. */
     uniform: Type.Optional(Type.Boolean()),
-    /** Said with the procedure. */
-    note: Type.Optional(Text),
+    /** Its note is said with the procedure. */
+    noted: Type.Optional(Type.Literal(true)),
   },
   Strict,
 )
 export type HouseChoice = Static<typeof HouseChoice>
 
-export const HouseRule = Type.Object({ id: Text, name: Text, default: Text, choices: Type.Array(HouseChoice) }, Strict)
+export const HouseRule = Type.Object({ id: Text, default: Text, choices: Type.Array(HouseChoice) }, Strict)
 export type HouseRule = Static<typeof HouseRule>

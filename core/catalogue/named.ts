@@ -1,4 +1,4 @@
 import { Type } from '@sinclair/typebox'
 import { Strict, Text } from './shape.ts'
 
-export const Named = Type.Object({ id: Text, name: Text }, Strict)
+export const Named = Type.Object({ id: Text }, Strict)

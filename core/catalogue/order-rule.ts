@@ -24,7 +24,6 @@ export const OrderRule = Type.Object(
     /** Several firsts follow each other, and only the last one carries the lag. */
     chain: Type.Optional(Type.Boolean()),
     house: Type.Optional(Type.Object({ rule: Text, choice: Text }, Strict)),
-    reason: Text,
   },
   Strict,
 )

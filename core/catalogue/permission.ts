@@ -1,12 +1,10 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Strict, Text } from './shape.ts'
 
-/** Something the customer is asked. `refused` says what a no changes. */
+/** Something the customer is asked. */
 export const Permission = Type.Object(
   {
     id: Text,
-    question: Text,
-    refused: Text,
     /** Techniques that are not used without it. */
     needs: Type.Array(Type.String({ pattern: '^[A-Z]{2}$' })),
     /** What goes without a test: no heat anywhere, nothing wet on these materials, and no rung above this one (trade.md §6). */

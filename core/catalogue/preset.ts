@@ -6,7 +6,6 @@ import { Strict, Text } from './shape.ts'
 export const Preset = Type.Object(
   {
     id: Text,
-    name: Text,
     marks: Type.Array(
       Type.Object(
         {

@@ -1,5 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Strict, Text } from './shape.ts'
 
-export const Stage = Type.Object({ id: Text, name: Text, petal: Type.String() }, Strict)
+export const Stage = Type.Object({ id: Text, petal: Type.String() }, Strict)
 export type Stage = Static<typeof Stage>

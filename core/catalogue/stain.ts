@@ -2,17 +2,18 @@ import { type Static, Type } from '@sinclair/typebox'
 import { Strict, Text } from './shape.ts'
 import { Ban } from './treatment.ts'
 
+/** Who takes what the crew does not work: it stops, a specialist has it, or it is recorded. */
+const LeftTo = Type.Union([Type.Literal('stop'), Type.Literal('specialist'), Type.Literal('record')])
+
 /** A kind of stain on colourfast synthetic cloth or carpet (catalogue C3). Chances of full removal in percent. */
 export const StainKind = Type.Object(
   {
     id: Text,
-    name: Text,
     group: Text,
     wicking: Type.Integer({ minimum: 0, maximum: 3 }),
     chance: Type.Object({ fresh: Type.Number(), old: Type.Number() }, Strict),
-    /** First, second, third. */
-    playbook: Type.Array(Text, { minItems: 1, maxItems: 3 }),
-    never: Text,
+    /** Who it is left to where nothing is planned. */
+    left: Type.Optional(LeftTo),
     /** What the planned work on cloth and carpet is; none: stopped or recorded. */
     treatments: Type.Array(Text),
     /** No hot water and no steam on it until its enzyme step is done. */
@@ -34,8 +35,7 @@ export const StainGroup = Type.Object(
       Type.Object(
         {
           families: Type.Array(Text),
-          first: Text,
-          limit: Type.String(),
+          left: Type.Optional(LeftTo),
           treatments: Type.Array(Text),
           shift: Type.Union([Type.Number(), Type.Null()]),
         },

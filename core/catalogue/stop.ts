@@ -5,7 +5,6 @@ import { Strict, Text } from './shape.ts'
 export const Stop = Type.Object(
   {
     id: Text,
-    name: Text,
     /** Any of these. */
     found: Type.Object(
       {
@@ -49,7 +48,8 @@ export const Stop = Type.Object(
     /** References the log asks for. */
     references: Type.Array(Text),
     minutes: Type.Number(),
-    doing: Type.Array(Text),
+    /** Lines of what is done there; their words stand by it. */
+    lines: Type.Integer({ minimum: 1 }),
   },
   Strict,
 )

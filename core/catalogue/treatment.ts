@@ -16,7 +16,6 @@ export type Ban = Static<typeof Ban>
 export const Treatment = Type.Object(
   {
     id: Text,
-    name: Text,
     /** A stage, or "wet": the stage its programme belongs to. */
     stage: Text,
     /** Codes a material must tolerate (catalogue C1). */
@@ -62,10 +61,8 @@ export const Treatment = Type.Object(
     product: Type.Optional(Type.Object({ id: Text, purpose: Text }, Strict)),
     dwell: Type.Optional(Type.Object({ min: Type.Number(), max: Type.Number() }, Strict)),
     on: Type.Union([Type.Literal('tool'), Type.Literal('surface')]),
-    motion: Text,
     tool: Text,
     towels: Type.Array(Type.Object({ role: Text, count: Type.Integer() }, Strict)),
-    passCue: Text,
     attempts: Type.Integer({ minimum: 1 }),
     skills: Type.Array(Text),
     equipment: Type.Array(Text),

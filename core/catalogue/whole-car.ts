@@ -5,18 +5,16 @@ import { Strict, Text } from './shape.ts'
 export const WholeCar = Type.Object(
   {
     id: Text,
-    name: Text,
     stage: Text,
     minutes: Type.Array(Type.Number(), { minItems: 5, maxItems: 5 }),
-    passCue: Text,
-    /** What it is called where a permission was refused. */
-    refused: Type.Optional(Type.Object({ permission: Text, name: Text }, Strict)),
+    /** The permission without which it is called otherwise. */
+    refused: Type.Optional(Text),
     /** People it takes; 0 is passive. One when left out. */
     crew: Type.Optional(Type.Integer({ minimum: 0 })),
     skills: Type.Optional(Type.Array(Text)),
     equipment: Type.Optional(Type.Array(Text)),
-    /** Why it may be neither dropped nor shortened. */
-    protected: Type.Optional(Text),
+    /** It may be neither dropped nor shortened. */
+    protected: Type.Optional(Type.Literal(true)),
     /** Only where all of this holds; always when left out. */
     when: Type.Optional(
       Type.Object(

@@ -12,8 +12,6 @@ export type Pictogram = Static<typeof Pictogram>
 export const Product = Type.Object(
   {
     id: Type.String(),
-    name: Type.String(),
-    role: Type.String(),
     families: Type.Array(Type.String()),
     waterFirst: Type.Boolean(),
     foams: Type.Boolean(),
@@ -45,7 +43,6 @@ export const NeverMix = Type.Object(
     a: Type.String(),
     b: Type.String(),
     danger: words('gas', 'heat', 'fire', 'pressure', 'spoils'),
-    reason: Type.String({ minLength: 1 }),
   },
   Strict,
 )

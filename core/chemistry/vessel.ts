@@ -1,4 +1,6 @@
 import type { NeverMix, Product } from './schema.ts'
+import { none } from '#core/message/message.ts'
+import { type VesselReason, vesselReason } from './messages.ts'
 
 /** What stands in a vessel: a product, something nobody knows, or nothing. */
 export type Content = Product | 'unknown' | null
@@ -7,11 +9,9 @@ export interface VesselFinding {
   code: string
   /** A stop cannot be overruled; rinse can be answered by a recorded rinse. */
   kind: 'stop' | 'rinse'
-  reason: string
-  remedy: string
+  /** What to do follows from the same code. */
+  reason: VesselReason
 }
-
-const label = 'Follow the label, the safety data sheet and your local rules; the stricter wins.'
 
 /**
  * Whether a product may go into a vessel with what stands or stood in it (trade.md §10). A stop is for what can give gas, heat, fire or
@@ -30,15 +30,13 @@ export function vesselFindings(
     findings.push({
       code: 'no-chlorine',
       kind: 'stop',
-      reason: 'Chlorine bleach is not used inside cars.',
-      remedy: `Enzyme, then mild acid. ${label}`,
+      reason: vesselReason('chlorine', none),
     })
   if (closed && adding.families.includes('oxygen-bleach'))
     findings.push({
       code: 'swells',
       kind: 'stop',
-      reason: 'Oxygen bleach in a closed bottle or sprayer builds up pressure.',
-      remedy: `Mix it fresh in an open tub and never keep it. ${label}`,
+      reason: vesselReason('swells', none),
     })
   if (content === null || rinsed) return findings
   if (content === 'unknown')
@@ -47,8 +45,7 @@ export function vesselFindings(
       {
         code: 'unknown-remnant',
         kind: 'rinse',
-        reason: 'Nobody knows what was in it: never top up an unknown remnant.',
-        remedy: `Empty it as its worst case asks, rinse twice, and record the rinse. ${label}`,
+        reason: vesselReason('unknown-remnant', none),
       },
     ]
   for (const pair of pairs) {
@@ -57,16 +54,14 @@ export function vesselFindings(
     findings.push({
       code: pair.id,
       kind: 'stop',
-      reason: pair.reason,
-      remedy: `Take a clean vessel. If they have met: out into the open air, nobody near, read the data sheets. ${label}`,
+      reason: vesselReason('never-mix', { pair: pair.id }),
     })
   }
   if (content.id !== adding.id && !findings.some((f) => f.kind === 'stop'))
     findings.push({
       code: 'other-product',
       kind: 'rinse',
-      reason: `${content.name} was in it: a bottle never changes product without a rinse, nor keeps its old label.`,
-      remedy: `Empty it, rinse twice, take the label off, and record the rinse. ${label}`,
+      reason: vesselReason('other-product', { product: content.id }),
     })
   return findings
 }

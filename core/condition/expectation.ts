@@ -18,11 +18,12 @@ export function removalChance(
   return Math.min(99, Math.max(0, Math.round(byAge + shift - attempt * stain.attempts)))
 }
 
-/** The same in words, for the customer. */
-export function chanceWords(percent: number): string {
-  if (percent >= 85) return 'very likely comes out'
-  if (percent >= 65) return 'likely comes out'
-  if (percent >= 40) return 'may come out'
-  if (percent >= 15) return 'will probably stay in part'
-  return 'will stay'
+/** How likely a chance in percent is, in bands that people tell apart. */
+export type ChanceBand = 'very-likely' | 'likely' | 'may' | 'partly-stays' | 'stays'
+export function chanceBand(percent: number): ChanceBand {
+  if (percent >= 85) return 'very-likely'
+  if (percent >= 65) return 'likely'
+  if (percent >= 40) return 'may'
+  if (percent >= 15) return 'partly-stays'
+  return 'stays'
 }

@@ -1,6 +1,6 @@
 import type { Surface } from '#core/cabin/schema.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
-import type { CheckListPlace } from '#core/catalogue/check-list-place.ts'
+import type { PlaceToCheck } from '#core/catalogue/check-list-place.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 
 /** The places people forget, only those this car has, can reach, and its finish level looks at. */
@@ -8,7 +8,7 @@ export function checkListFor(
   { vehicle: { body }, finish = 'standard', functions = {} }: Pick<CheckIn, 'vehicle' | 'finish' | 'functions'>,
   surfaces: readonly Surface[],
   catalogue: Catalogue,
-): CheckListPlace[] {
+): PlaceToCheck[] {
   const kinds = new Set(surfaces.map((s) => s.kind))
   const shown = catalogue.finishes.find((f) => f.id === finish)?.checks === 'shown'
   const there = catalogue.checkList.filter((place) => {
@@ -18,12 +18,11 @@ export function checkListFor(
     if (place.doorKind) return body.doors.some((d) => d.kind === place.doorKind)
     return true
   })
-  const said = Object.assign(
-    {},
-    ...catalogue.functions.map((f) => (functions[f.id]?.works === false ? f.said?.places : undefined)),
-  ) as Record<string, string | null>
+  // Where something does not work a place falls out, or is said otherwise.
+  const dead = catalogue.functions.filter((f) => functions[f.id]?.works === false)
   return there.flatMap((place) => {
-    const text = said[place.id]
-    return text === null ? [] : [text === undefined ? place : { ...place, text }]
+    if (dead.some((f) => f.instead?.gone?.includes(place.id))) return []
+    const by = dead.findLast((f) => f.instead?.places?.includes(place.id))
+    return [by ? { ...place, function: by.id } : place]
   })
 }

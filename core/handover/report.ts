@@ -7,6 +7,7 @@ import { attendedMinutes, handMinutes } from '#core/procedures/attended.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { momentIn } from '#core/units/shop-time.ts'
 import { checkListFor } from './check-list.ts'
+import { remains } from './messages.ts'
 import type { Report } from './schema.ts'
 
 /**
@@ -25,19 +26,27 @@ export function reportOf(
   const attended = procedure.steps.filter((s) => s.crew > 0)
   const skipped = attended
     .filter((s) => stepState(state, s.id).status === 'skipped')
-    .map((s) => ({ what: s.title, why: stepState(state, s.id).reason! }))
-  const residuals = procedure.residuals.map((r) => ({ what: r.name, why: r.reason }))
-  const named = (id: string) => surfaces.find((s) => s.id === id)?.name ?? id
-  const appeared = state.found.map((f) => {
-    const damage = catalogue.damages.find((d) => d.id === f.kind)?.name ?? f.kind
-    return {
-      what: named(f.surface),
-      why: `${damage}: appeared during cleaning, ${momentIn(zone, f.at)}${f.photo ? ', with a photo' : ''}${f.note ? `. ${f.note}` : ''}`,
-    }
-  })
+    .map((s) => remains('skipped', { step: s.title, reason: stepState(state, s.id).reason! }))
+  const residuals = procedure.residuals.map((r) => remains('residual', { surface: r.name, because: r.reason }))
+  const appeared = state.found.map((f) =>
+    remains('appeared', {
+      surface: surfaces.find((s) => s.id === f.surface)?.name ?? null,
+      id: f.surface,
+      damage: f.kind,
+      at: momentIn(zone, f.at),
+      photo: f.photo !== null,
+      note: f.note,
+    }),
+  )
   const failed = places
     .filter((p) => state.checks[p.id]?.passed === false)
-    .map((p) => ({ what: p.text, why: state.checks[p.id]!.note || 'failed the final check' }))
+    .map((p) =>
+      remains('failed-check', {
+        place: p.id,
+        note: state.checks[p.id]!.note,
+        ...(p.function ? { function: p.function } : {}),
+      }),
+    )
   return {
     done: attended
       .filter((s) => stepState(state, s.id).status === 'finished')
@@ -48,7 +57,7 @@ export function reportOf(
     checks: places.map((p) => {
       const check = state.checks[p.id]
       return {
-        text: p.text,
+        place: p,
         passed: check?.passed ?? null,
         by: check?.by ?? '',
         note: check?.note ?? '',

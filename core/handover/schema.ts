@@ -1,24 +1,27 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Belonging } from '#core/check-in/belonging.ts'
+import { PlaceToCheck } from '#core/catalogue/check-list-place.ts'
 import { HandedOver } from '#core/job/schema.ts'
+import { Title } from '#core/procedures/messages.ts'
 import { Procedure } from '#core/procedures/schema.ts'
+import { Remains } from './messages.ts'
 
 const Strict = { additionalProperties: false }
 
 export const Report = Type.Object(
   {
     done: Type.Array(
-      Type.Object({ title: Type.String(), by: Type.Array(Type.String()), minutes: Type.Integer() }, Strict),
+      Type.Object({ title: Title, by: Type.Array(Type.String()), minutes: Type.Integer() }, Strict),
     ),
     /** Median minutes of work in what was done, everybody's hands added up. */
     attended: Type.Number(),
     /** What was left, and why: skipped steps, residuals of the procedure, places that failed the final check. */
-    remains: Type.Array(Type.Object({ what: Type.String(), why: Type.String() }, Strict)),
+    remains: Type.Array(Remains),
     expectations: Procedure.properties.expectations,
     checks: Type.Array(
       Type.Object(
         {
-          text: Type.String(),
+          place: PlaceToCheck,
           passed: Type.Union([Type.Boolean(), Type.Null()]),
           by: Type.String(),
           note: Type.String(),

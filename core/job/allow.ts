@@ -1,14 +1,11 @@
 import { byId } from '#core/catalogue/by-id.ts'
+import { none } from '#core/message/message.ts'
 import { closingStages } from '#core/procedures/closing.ts'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
+import { type Doing, no, type Refusal } from './messages.ts'
 import { isOver, stepState } from './reduce.ts'
 import type { WorkIntent, WorkState } from './schema.ts'
 
-/** Why an intent is not possible now, in words a person can act on. */
-export interface Refusal {
-  code: string
-  message: string
-}
 export interface Actor {
   person: string
   /** Leads and owners may finish and pause for others. */
@@ -20,7 +17,6 @@ export interface Actor {
 }
 
 const minutesBetween = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) / 60_000
-const no = (code: string, message: string): Refusal => ({ code, message })
 
 /** A step of the whole car has no place of its own that could be held. */
 const ofWholeCar = (step: Step) => step.zoneGroup === 'car' && step.area === 0 && !step.stop
@@ -54,12 +50,12 @@ function waitsFor(step: Step, procedure: Procedure, state: WorkState, now: strin
     const before = byId(procedure.steps, link.from, 'step')
     const at = stepState(state, before.id)
     if (!isOver(state, before.id)) {
-      return no('waits-for', `“${step.title}” waits for “${before.title}”. Finish it, or skip it with a reason.`)
+      return no('waits-for', { step: step.title, before: before.title })
     }
     if (at.status === 'finished' && link.minLag > 0) {
       const left = link.minLag - minutesBetween(at.finishedAt!, now)
       // Contact times protect people and fabric; nobody may shorten them.
-      if (left > 0) return no('dwell', `The dwell after “${before.title}” runs ${Math.ceil(left)} more min.`)
+      if (left > 0) return no('dwell', { before: before.title, minutes: Math.ceil(left) })
     }
   }
   return undefined
@@ -71,35 +67,30 @@ export const lackedSkill = (step: Step, { skills }: Pick<Actor, 'skills'>): stri
 
 /** A lead may let somebody do what they are not trained for, with a reason; never where only training protects. */
 function mayWaive(step: Step, actor: Actor): Refusal | undefined {
-  if (!actor.leads) return no('lead-only', 'Only a lead lets somebody do a step without its skill.')
+  if (!actor.leads) return no('lead-only', none)
   const strict = step.skills.find((skill) => actor.trained?.has(skill))
   if (step.stop || strict)
-    return no(
-      'trained-only',
-      `“${step.title}” is for trained people only${strict ? ` (“${strict}”)` : ''}; no word stands in for it.`,
-    )
+    return no('trained-only', { step: step.title, ...(strict ? { skill: strict } : {}) })
   return undefined
 }
 
 function mayStart(step: Step, procedure: Procedure, state: WorkState, actor: Actor, now: string): Refusal | undefined {
-  if (step.crew === 0) return no('passive', `“${step.title}” needs nobody; say “dry” when it is.`)
+  if (step.crew === 0) return no('passive', { step: step.title })
   const lacks = lackedSkill(step, actor)
   if (lacks && (actor.trained?.has(lacks) || !state.waived[step.id]?.includes(actor.person)))
-    return no('no-skill', `“${step.title}” needs somebody who holds “${lacks}”.`)
+    return no('no-skill', { step: step.title, skill: lacks })
   const running = procedure.steps.filter((s) => stepState(state, s.id).status === 'running')
   const own = running.find((s) => stepState(state, s.id).runningBy === actor.person)
-  if (own) return no('busy', `You are on “${own.title}”. Pause or finish it first.`)
+  if (own) return no('busy', { step: own.title })
   const clash = running.find((s) => s.zones.some((z) => step.zones.includes(z)))
-  if (clash) return no('zone-taken', `Someone is there: “${clash.title}” is being worked on.`)
+  if (clash) return no('zone-taken', { step: clash.title })
   return waitsFor(step, procedure, state, now)
 }
 
-function mayTouch(step: Step, state: WorkState, actor: Actor, verb: string): Refusal | undefined {
+function mayTouch(step: Step, state: WorkState, actor: Actor, doing: Doing): Refusal | undefined {
   const at = stepState(state, step.id)
-  if (at.status !== 'running')
-    return no('not-running', `“${step.title}” is not being worked on, so it cannot be ${verb}.`)
-  if (at.runningBy !== actor.person && !actor.leads)
-    return no('not-yours', `“${step.title}” is someone else’s; only they or a lead can have it ${verb}.`)
+  if (at.status !== 'running') return no('not-running', { step: step.title, doing })
+  if (at.runningBy !== actor.person && !actor.leads) return no('not-yours', { step: step.title, doing })
   return undefined
 }
 
@@ -113,7 +104,7 @@ function mayFinish(step: Step, procedure: Procedure, state: WorkState, actor: Ac
 
 function mayFinishPassive(step: Step, procedure: Procedure, state: WorkState): Refusal | undefined {
   const wetting = procedure.links.filter((l) => l.to === step.id).find((l) => !isOver(state, l.from))
-  return wetting && no('waits-for', `Wetting there has not ended yet, so it cannot be dry.`)
+  return wetting && no('waits-for', {})
 }
 
 /** Findings that stop and that nobody has cleared yet. */
@@ -122,14 +113,13 @@ export const openStops = (procedure: Procedure, state: WorkState): Step[] =>
 
 function mayHandOver(procedure: Procedure, state: WorkState, places: readonly string[]): Refusal | undefined {
   const open = procedure.steps.filter((s) => !isOver(state, s.id))
-  if (open.length > 0) return no('steps-open', `${open.length} steps are open, the first is “${open[0]!.title}”.`)
+  if (open.length > 0) return no('steps-open', { open: open.length, first: open[0]!.title })
   const [stop] = openStops(procedure, state)
-  if (stop) return no('stop-open', `“${stop.title}” is not cleared: who, with its references.`)
+  if (stop) return no('stop-open', { step: stop.title })
   const unseen = places.filter((p) => !state.checks[p])
-  if (unseen.length > 0) return no('checks-open', `${unseen.length} places of the final check have not been looked at.`)
+  if (unseen.length > 0) return no('checks-open', { open: unseen.length })
   const failed = places.filter((p) => !state.checks[p]!.passed && state.checks[p]!.note.trim() === '')
-  if (failed.length > 0)
-    return no('failed-without-note', 'A place failed its check and nothing says why: add a note or pass it.')
+  if (failed.length > 0) return no('failed-without-note', none)
   return undefined
 }
 
@@ -149,23 +139,23 @@ export function refusal(
   places: readonly string[],
   now: string,
 ): Refusal | undefined {
-  if (state.handedOver) return no('handed-over', 'The vehicle has been handed over; its job is closed.')
+  if (state.handedOver) return no('handed-over', none)
   const { data } = intent
   if ('step' in data) {
     const step = procedure.steps.find((s) => s.id === data.step)
     const holder = stirs.has(intent.type) && holderOf(data.step, procedure, state)
-    if (holder) return no('held', `Held: “${holder.title}”. Nothing is done there before it is cleared.`)
-    if (!step) return no('unknown-step', `This procedure has no step “${data.step}”.`)
-    if (isOver(state, step.id)) return no('over', `“${step.title}” is already ${stepState(state, step.id).status}.`)
+    if (holder) return no('held', { holder: holder.title })
+    if (!step) return no('unknown-step', { step: data.step })
+    if (isOver(state, step.id)) return no('over', { step: step.title, status: stepState(state, step.id).status })
     const { stop } = step
     if (stop && intent.type === 'step-finished' && !stop.taken)
-      return no('needs-clearing', `“${step.title}” is not finished but cleared: who, with its references.`)
+      return no('needs-clearing', { step: step.title })
     if (stop && intent.type === 'step-skipped' && !(stop.specialist && actor.leads))
-      return no('stop-stays', `“${step.title}” is never skipped. It is cleared by somebody who may.`)
+      return no('stop-stays', { step: step.title })
     switch (intent.type) {
       case 'step-started':
         return stepState(state, step.id).status === 'running'
-          ? no('running', `“${step.title}” is already being worked on.`)
+          ? no('running', { step: step.title })
           : mayStart(step, procedure, state, actor, now)
       case 'step-paused':
         return mayTouch(step, state, actor, 'paused')
@@ -176,18 +166,18 @@ export function refusal(
       case 'skill-waived':
         return mayWaive(step, actor)
       case 'timer-started':
-        return step.dwell ? mayTouch(step, state, actor, 'timed') : no('no-dwell', `“${step.title}” has no dwell.`)
+        return step.dwell ? mayTouch(step, state, actor, 'timed') : no('no-dwell', { step: step.title })
       case 'timer-ended':
-        return state.timers.some((t) => t.step === step.id) ? undefined : no('no-timer', 'No timer runs there.')
+        return state.timers.some((t) => t.step === step.id) ? undefined : no('no-timer', none)
       default:
         return undefined
     }
   }
   if ('place' in data) {
-    if (!places.includes(data.place)) return no('unknown-place', `The check list has no place “${data.place}”.`)
+    if (!places.includes(data.place)) return no('unknown-place', { place: data.place })
     return undefined
   }
   if ('surface' in data && !procedure.steps.some((s) => s.surfaces.includes(data.surface)))
-    return no('unknown-surface', `This car has no surface “${data.surface}”.`)
+    return no('unknown-surface', { surface: data.surface })
   return intent.type === 'handed-over' ? mayHandOver(procedure, state, places) : undefined
 }

@@ -1,5 +1,6 @@
 import type { Procedure } from '#core/procedures/schema.ts'
 import { isOver, openSteps, stepState } from './reduce.ts'
+import { title } from '#core/procedures/messages.ts'
 import type { Need, WorkState } from './schema.ts'
 
 const plus = (iso: string, minutes: number) => new Date(Date.parse(iso) + minutes * 60_000).toISOString()
@@ -8,11 +9,11 @@ const plus = (iso: string, minutes: number) => new Date(Date.parse(iso) + minute
 export function needsOf(procedure: Procedure, state: WorkState, places: readonly string[], now: string): Need[] {
   if (state.handedOver) return []
   const needs: Need[] = state.timers.map((timer) => {
-    const title = procedure.steps.find((s) => s.id === timer.step)?.title ?? timer.step
+    const of = procedure.steps.find((s) => s.id === timer.step)?.title ?? title('unnamed', { step: timer.step })
     const dries = plus(timer.startedAt, timer.max)
     return now > dries
-      ? { kind: 'dried-on', title: `${title}: past its longest dwell, re-mist`, step: timer.step, at: dries }
-      : { kind: 'dwell', title: `${title}: dwell ends`, step: timer.step, at: plus(timer.startedAt, timer.min) }
+      ? { kind: 'dried-on', of, step: timer.step, at: dries }
+      : { kind: 'dwell', of, step: timer.step, at: plus(timer.startedAt, timer.min) }
   })
   for (const step of procedure.steps) {
     if (step.crew > 0 || isOver(state, step.id)) continue
@@ -24,7 +25,7 @@ export function needsOf(procedure: Procedure, state: WorkState, places: readonly
       .at(-1)!
     needs.push({
       kind: 'judge-dry',
-      title: `${step.title.split(':')[0]}: judge it dry`,
+      of: step.title,
       step: step.id,
       at: plus(since, step.minutes),
     })
@@ -37,13 +38,8 @@ export function needsOf(procedure: Procedure, state: WorkState, places: readonly
     const open = places.filter((p) => !state.checks[p]).length
     needs.push(
       open > 0
-        ? {
-            kind: 'final-check',
-            title: open === 1 ? '1 place to look at' : `${open} places to look at`,
-            step: null,
-            at: now,
-          }
-        : { kind: 'hand-over', title: 'Ready to hand over', step: null, at: now },
+        ? { kind: 'final-check', places: open, step: null, at: now }
+        : { kind: 'hand-over', step: null, at: now },
     )
   }
   return needs.sort((a, b) => (a.at < b.at ? -1 : 1))

@@ -1,5 +1,7 @@
+import { type Title, title } from '#core/procedures/messages.ts'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
 import { conflictOf } from './conflict.ts'
+import { type LogSaid, log } from './messages.ts'
 import type { StepState, Timer, WorkEvent, WorkState } from './schema.ts'
 
 /** A step nobody has touched. */
@@ -68,6 +70,15 @@ export function handsOn(state: WorkState): string[] {
   return [...new Set([...running, ...timed])]
 }
 
+const titleOf = (procedure: Procedure, step: string): Title =>
+  procedure.steps.find((s) => s.id === step)?.title ?? title('unnamed', { step })
+
+/** A state with one line more in the job's log. @param stop the stop it is about */
+const withLine = (state: WorkState, author: string, at: string, said: LogSaid, stop?: string): WorkState => ({
+  ...state,
+  notes: [...state.notes, { author, said, at, ...(stop === undefined ? {} : { stop }) }],
+})
+
 function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkState {
   const at = event.offline?.at ?? event.serverTime
   switch (event.type) {
@@ -127,24 +138,13 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
       })
     case 'stop-refused': {
       const { step, reason } = event.data
-      const title = procedure.steps.find((s) => s.id === step)?.title ?? step
       const next = withStep(state, step, { status: 'waiting', runningBy: null, event: event.id })
-      return {
-        ...next,
-        notes: [
-          ...next.notes,
-          { author: event.author, text: `Refused, as anyone may: ${title}. ${reason}`, at, stop: step },
-        ],
-      }
+      return withLine(next, event.author, at, log('stop-refused', { step: titleOf(procedure, step), reason }), step)
     }
     case 'skill-waived': {
       const { step, person, reason } = event.data
-      const title = procedure.steps.find((s) => s.id === step)?.title ?? step
-      return {
-        ...state,
-        waived: { ...state.waived, [step]: add(state.waived[step] ?? [], person) },
-        notes: [...state.notes, { author: event.author, text: `Let somebody do “${title}” untrained: ${reason}`, at }],
-      }
+      const next = { ...state, waived: { ...state.waived, [step]: add(state.waived[step] ?? [], person) } }
+      return withLine(next, event.author, at, log('skill-waived', { step: titleOf(procedure, step), reason }))
     }
     case 'timer-started': {
       const dwell = procedure.steps.find((s) => s.id === event.data.step)?.dwell
@@ -166,26 +166,17 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
       return { ...state, checks: { ...state.checks, [event.data.place]: check } }
     }
     case 'note':
-      return { ...state, notes: [...state.notes, { author: event.author, text: event.data.text, at }] }
+      return withLine(state, event.author, at, log('note', event.data))
     case 'condition-changed':
-      return {
-        ...state,
-        notes: [...state.notes, { author: event.author, text: `Condition changed: ${event.data.note}`, at }],
-      }
+      return withLine(state, event.author, at, log('condition-changed', { note: event.data.note }))
     case 'hazard-found': {
       const { rule, told, note } = event.data
       const stop = procedure.steps.findLast((s) => s.stop?.rule === rule)
-      const text = `${stop?.title ?? rule}. ${note ? `${note} ` : ''}Told: ${told}.`
-      return {
-        ...state,
-        notes: [...state.notes, { author: event.author, text, at, ...(stop ? { stop: stop.id } : {}) }],
-      }
+      const said = log('hazard-found', { rule, stop: stop?.title ?? null, note, told })
+      return withLine(state, event.author, at, said, stop?.id)
     }
     case 'recheck-failed':
-      return {
-        ...state,
-        notes: [...state.notes, { author: event.author, text: `Recheck failed: ${event.data.note}`, at }],
-      }
+      return withLine(state, event.author, at, log('recheck-failed', { note: event.data.note }))
     case 'damage-found': {
       const { surface, kind, note = '', photo = null } = event.data
       return { ...state, found: [...state.found, { surface, kind, note, photo, by: event.author, at }] }

@@ -1,6 +1,8 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox'
 import type { Condition } from '#core/condition/schema.ts'
+import { Title } from '#core/procedures/messages.ts'
 import { Uuid } from '#core/units/uuid.ts'
+import { LogSaid } from './messages.ts'
 
 const Strict = { additionalProperties: false }
 const StepId = Type.String({ minLength: 1, maxLength: 120 })
@@ -189,7 +191,7 @@ export const WorkState = Type.Object(
     notes: Type.Array(
       Type.Object(
         /** A refusal names its stop. */
-        { author: Type.String(), text: Type.String(), at: Type.String(), stop: Type.Optional(Type.String()) },
+        { author: Type.String(), said: LogSaid, at: Type.String(), stop: Type.Optional(Type.String()) },
         Strict,
       ),
     ),
@@ -243,7 +245,10 @@ export const Need = Type.Object(
       Type.Literal('final-check'),
       Type.Literal('hand-over'),
     ]),
-    title: Type.String(),
+    /** What the step is called, where it is about one. */
+    of: Type.Optional(Title),
+    /** Places of the final check that nobody has looked at. */
+    places: Type.Optional(Type.Integer()),
     step: Nullable,
     /** ISO moment at which someone is needed. */
     at: Type.String(),

@@ -1,6 +1,7 @@
 import { type Random, seededRandom } from '#core/units/random.ts'
 import { readLabel } from './label.ts'
 import { mix } from './mix.ts'
+import type { MixWarning, ReadingMeans } from './messages.ts'
 import type { Ratio } from './schema.ts'
 
 /** One pour of the drill: a bottle, a label as it is written, perhaps something in it already. */
@@ -10,12 +11,18 @@ export interface Pour {
   fill_ml: number
   capacity_ml: number
   graduation_ml: number
-  present?: { volume_ml: number; ratio?: Ratio; text: string }
+  present?: { volume_ml: number; ratio?: Ratio; found: 'unlabelled' | 'past-date' | 'made-today' }
   /** Concentrate to pour, ml; 0 where the bottle has to be emptied first and that was said. */
   answer_ml: number
   /** What has to be done with what is in it. */
   empty: boolean
-  why: string
+  why: {
+    meaning: ReadingMeans
+    ml: number
+    warning?: MixWarning
+    /** Concentrate that is in it already and counts, ml. */
+    already?: number
+  }
 }
 
 const labels = ['1:10', '1 in 5', '10%', '1:4', '30 ml/l', '1 part to 12 parts water', '1/8', '5 %', '1:20', '4 oz/gal']
@@ -52,13 +59,17 @@ function pourOf(random: Random, index: number): Pour {
           present: {
             volume_ml,
             ...(left === 'unknown' ? {} : { ratio: known.ratio }),
-            text: left === 'unknown' ? 'no label' : left === 'stale' ? '1:20, past its date' : '1:20, made today',
+            found: left === 'unknown' ? 'unlabelled' : left === 'stale' ? 'past-date' : 'made-today',
           },
         }
       : {}),
     answer_ml: answer.concentrate_ml,
     empty,
-    why: `${first!.meaning}: ${answer.concentrate_ml.toFixed(1)} ml.${answer.warnings[0] ? ` ${answer.warnings[0].message}` : present && !empty ? ` What is in it counts: ${(volume_ml / 21).toFixed(1)} ml of concentrate are there already.` : ''}`,
+    why: {
+      meaning: first!.meaning,
+      ml: answer.concentrate_ml,
+      ...(answer.warnings[0] ? { warning: answer.warnings[0] } : present && !empty ? { already: volume_ml / 21 } : {}),
+    },
   }
 }
 
@@ -70,20 +81,14 @@ export const drill = (seed: number): Pour[] => {
 
 export interface Scored {
   right: boolean
-  said: string
+  verdict: { is: 'right' | 'had-to-be-emptied' | 'could-stay' } | { is: 'off'; share: number }
 }
 
 /** Judges one pour: the dose within what a hand can do, and whether the bottle was to be emptied first. */
 export function judge(pour: Pour, poured_ml: number, emptied: boolean): Scored {
   if (pour.empty !== emptied)
-    return {
-      right: false,
-      said: `${pour.empty ? 'It had to be emptied first.' : 'It could stay: it counts towards the mix.'} ${pour.why}`,
-    }
-  const off = poured_ml / pour.answer_ml - 1
-  if (Math.abs(off) <= drillTolerance) return { right: true, said: pour.why }
-  return {
-    right: false,
-    said: `${off > 0 ? 'Too much' : 'Too little'} by ${Math.round(Math.abs(off) * 100)} %. ${pour.why}`,
-  }
+    return { right: false, verdict: { is: pour.empty ? 'had-to-be-emptied' : 'could-stay' } }
+  const share = poured_ml / pour.answer_ml - 1
+  if (Math.abs(share) <= drillTolerance) return { right: true, verdict: { is: 'right' } }
+  return { right: false, verdict: { is: 'off', share } }
 }

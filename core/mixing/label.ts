@@ -1,6 +1,8 @@
 import { type Static, Type } from '@sinclair/typebox'
+import { none } from '#core/message/message.ts'
 import { BadInput } from '#core/units/fault.ts'
 import { differs, millilitresIn, unitNamed, type VolumeSystem } from '#core/units/volume.ts'
+import { type LabelFault, labelFault, ReadingMeans, readingMeans } from './messages.ts'
 
 const Strict = { additionalProperties: false }
 const Squirt = Type.Optional(Type.Number({ minimum: 0.01, maximum: 1000 }))
@@ -23,7 +25,7 @@ export const Reading = Type.Object(
     concentrate: Type.Number(),
     water: Type.Number(),
     fraction: Type.Number(),
-    meaning: Type.String(),
+    meaning: ReadingMeans,
     /** How much more concentrate than by the first reading, as a share of it. */
     doseChange: Type.Number(),
   },
@@ -45,15 +47,15 @@ export type Label = Static<typeof Label>
 interface Plain {
   concentrate: number
   water: number
-  meaning: string
+  meaning: ReadingMeans
 }
 interface Found {
   readings: Plain[]
   ambiguous?: boolean
 }
 
-const refuse = (message: string, suggestion?: string): never => {
-  throw new BadInput([{ pointer: '/text', message, ...(suggestion ? { suggestion } : {}) }])
+const refuse = (said: LabelFault, suggestion?: string): never => {
+  throw new BadInput([{ pointer: '/text', message: said.code, code: said.code, said: [said], ...(suggestion ? { suggestion } : {}) }])
 }
 
 const numberWords: Record<string, number> = {
@@ -113,7 +115,7 @@ function plainText(text: string): string {
     (_, before: string, sign: string) => `${before ? `${before} ` : ''}${vulgar[sign]}`,
   )
   if (/\d,\d{3}(?!\d)/.test(plain) && !/(^|\D)0,/.test(plain))
-    refuse('Is the comma a decimal mark or does it part thousands? Write it without, or with a point.')
+    refuse(labelFault('comma-unclear', none))
   plain = plain.replaceAll(/(\d),(\d)/g, '$1.$2').replaceAll(/(^|[^\d.])[.,](\d)/g, '$10.$2')
   return plain
     .replaceAll(/[‐‑‒–—−]/g, '-')
@@ -128,39 +130,39 @@ const readyToUse = /^(rtu|ready[ -]to[ -]use|ready to go|neat|undiluted|straight
 
 /** "1:10": concentrate to water; the larger is water where it stands first. */
 function colon(a: number, b: number, spoken: boolean): Found {
-  if (a === 0 || b === 0) refuse('A ratio has a part of concentrate and a part of water; for neat write “neat”.')
+  if (a === 0 || b === 0) refuse(labelFault('part-missing', none))
   if (a > b) {
     const usual = {
       concentrate: b,
       water: a,
-      meaning: `${b} of concentrate to ${a} of water: the larger number is water`,
+      meaning: readingMeans('parts-larger-water', { concentrate: b, water: a }),
     }
     if (a / b >= 4) return { readings: [usual] }
     return {
-      readings: [usual, { concentrate: a, water: b, meaning: `${a} of concentrate to ${b} of water, as written` }],
+      readings: [usual, { concentrate: a, water: b, meaning: readingMeans('parts-as-written', { concentrate: a, water: b }) }],
       ambiguous: true,
     }
   }
-  const parts = { concentrate: a, water: b, meaning: `${a} part${a === 1 ? '' : 's'} concentrate to ${b} of water` }
+  const parts = { concentrate: a, water: b, meaning: readingMeans('parts', { concentrate: a, water: b }) }
   if (a === b || spoken) return { readings: [parts] }
-  return { readings: [parts, { concentrate: a, water: b - a, meaning: `${a} in ${b} of the finished mix` }] }
+  return { readings: [parts, { concentrate: a, water: b - a, meaning: readingMeans('share', { part: a, whole: b }) }] }
 }
 
 function within(a: number, b: number): Found {
-  if (a <= 0 || b <= 0 || a > b) return refuse(`“${a} in ${b}” is no share of a mix.`)
-  if (a === b) return { readings: [{ concentrate: 1, water: 0, meaning: 'neat' }] }
-  return { readings: [{ concentrate: a, water: tidy(b - a), meaning: `${a} in ${b} of the finished mix` }] }
+  if (a <= 0 || b <= 0 || a > b) return refuse(labelFault('no-share', { part: a, whole: b }))
+  if (a === b) return { readings: [{ concentrate: 1, water: 0, meaning: readingMeans('neat', none) }] }
+  return { readings: [{ concentrate: a, water: tidy(b - a), meaning: readingMeans('share', { part: a, whole: b }) }] }
 }
 
 function percent(p: number): Found {
-  if (p <= 0) return refuse('0 % is water.')
-  if (p > 100) return refuse('More than 100 % is not possible.')
-  if (p === 100) return { readings: [{ concentrate: 1, water: 0, meaning: 'neat' }] }
+  if (p <= 0) return refuse(labelFault('zero-percent', none))
+  if (p > 100) return refuse(labelFault('over-hundred', none))
+  if (p === 100) return { readings: [{ concentrate: 1, water: 0, meaning: readingMeans('neat', none) }] }
   const of = tidy(100 / p)
   return {
     readings: [
-      { concentrate: 1, water: tidy(of - 1), meaning: `${p} % of the finished mix` },
-      { concentrate: 1, water: of, meaning: `${p} % of the water, added to it` },
+      { concentrate: 1, water: tidy(of - 1), meaning: readingMeans('percent-of-mix', { percent: p }) },
+      { concentrate: 1, water: of, meaning: readingMeans('percent-of-water', { percent: p }) },
     ],
   }
 }
@@ -169,11 +171,11 @@ function percent(p: number): Found {
 function unitSize(said: string, system: VolumeSystem, request: LabelRequest): number {
   const word = said.trim().replace(/^(?:an?|of) /, '')
   if (/^(capfuls?|caps?)$/.test(word))
-    return request.capful_ml ?? refuse('How many ml is a capful here? Measure ten and divide.')
+    return request.capful_ml ?? refuse(labelFault('capful-unknown', none))
   if (/^(squirts?|pumps?|shots?)$/.test(word))
-    return request.squirt_ml ?? refuse('How many ml is a squirt here? Measure ten and divide.')
+    return request.squirt_ml ?? refuse(labelFault('squirt-unknown', none))
   const unit = unitNamed(word)
-  return unit ? millilitresIn(unit, system) : refuse(`“${word}” is no unit of volume known here.`)
+  return unit ? millilitresIn(unit, system) : refuse(labelFault('no-unit', { word }))
 }
 
 const dependsOnSystem = (word: string) => {
@@ -189,17 +191,17 @@ function perVolume(parts: RegExpExecArray, system: VolumeSystem, request: LabelR
     return { dose, volume }
   }
   const { dose, volume } = madeBy(system)
-  if (!(dose > 0) || !(volume > 0)) return refuse('An amount of nothing cannot be mixed.')
-  const said = (d: number, v: number, how: string): Plain => ({ concentrate: 1, water: tidy(v / d), meaning: how })
-  const readings = [said(dose, volume, `${many} ${of.trim()} added to ${per ?? 1} ${whole.trim()} of water`)]
+  if (!(dose > 0) || !(volume > 0)) return refuse(labelFault('amount-of-nothing', none))
+  const said = (d: number, v: number, how: ReadingMeans): Plain => ({ concentrate: 1, water: tidy(v / d), meaning: how })
+  const measure = { amount: many, unit: of.trim(), per: per ?? '1', of: whole.trim() }
+  const readings = [said(dose, volume, readingMeans('added-to', measure))]
   if (volume > dose)
-    readings.push(said(dose, volume - dose, `${many} ${of.trim()}, made up to ${per ?? 1} ${whole.trim()}`))
+    readings.push(said(dose, volume - dose, readingMeans('made-up-to', measure)))
   if (dependsOnSystem(of) || dependsOnSystem(whole)) {
     const other: VolumeSystem = system === 'us' ? 'imperial' : 'us'
     const there = madeBy(other)
-    const names = { us: 'US', imperial: 'imperial' }
     if (Math.abs(there.volume / there.dose / (volume / dose) - 1) > 1e-9)
-      readings.push(said(there.dose, there.volume, `in ${names[other]} measures, added to the water`))
+      readings.push(said(there.dose, there.volume, readingMeans('other-measures', { system: other })))
   }
   return { readings }
 }
@@ -231,7 +233,7 @@ const patterns: [RegExp, (m: RegExpExecArray, system: VolumeSystem, request: Lab
 ]
 
 function readOne(text: string, system: VolumeSystem, request: LabelRequest): Found {
-  if (readyToUse.test(text)) return { readings: [{ concentrate: 1, water: 0, meaning: 'ready to use, nothing added' }] }
+  if (readyToUse.test(text)) return { readings: [{ concentrate: 1, water: 0, meaning: readingMeans('ready-to-use', none) }] }
   for (const [pattern, read] of patterns) {
     const parts = pattern.exec(text)
     if (parts) return read(parts, system, request)
@@ -241,19 +243,19 @@ function readOne(text: string, system: VolumeSystem, request: LabelRequest): Fou
 
 /** Why a text is no dilution, and what was likely meant. */
 function explain(text: string): never {
-  if (text === '') return refuse('Nothing is written.')
-  if (/-\d/.test(text.replaceAll(/\d ?- ?\d/g, ''))) return refuse('Amounts are not negative.')
+  if (text === '') return refuse(labelFault('nothing-written', none))
+  if (/-\d/.test(text.replaceAll(/\d ?- ?\d/g, ''))) return refuse(labelFault('negative', none))
   if (new RegExp(`^${digits} ?: ?${digits} ?:`).test(text))
-    return refuse('Three parts cannot be read; write the two that are mixed.')
+    return refuse(labelFault('three-parts', none))
   const run = /^1(\d{1,3})$/.exec(text) ?? /^1[.;,]? ?(\d{1,3})$/.exec(text) ?? /^1[.;-](\d{1,3})$/.exec(text)
-  if (run && Number(run[1]) > 0) return refuse(`“${text}” is one number.`, `1:${Number(run[1])}`)
+  if (run && Number(run[1]) > 0) return refuse(labelFault('one-number', { text }), `1:${Number(run[1])}`)
   if (/^[\d./ ]+$/.test(text))
-    return refuse('A number alone is no dilution: write a ratio, a share or an amount per volume.')
+    return refuse(labelFault('number-alone', none))
   if (new RegExp(`^(?:${amount}) ?[a-z. ]+$`).test(text) && unitNamed(text.replace(/^[\d./ ]+/, '')))
-    return refuse('An amount in how much water?')
+    return refuse(labelFault('how-much-water', none))
   if (/\d.*(\/|per|in|to).*\d|\d/.test(text))
-    return refuse('Units are missing or not known: write for example “30 ml per 1 l”.')
-  return refuse('This is no dilution: write for example “1:10”, “1 in 4”, “10 %” or “30 ml/l”.')
+    return refuse(labelFault('units-missing', none))
+  return refuse(labelFault('no-dilution', none))
 }
 
 /** "1:5-1:20", "5-10 %", "1:5 to 1:20": two ends of one kind. */
@@ -272,14 +274,14 @@ function rangeOf(text: string): [string, string] | undefined {
  */
 export function readLabel(request: LabelRequest): Label {
   const { text, system = 'us', always_ask = false } = request
-  if (/[∞]|infinit|nan/i.test(text)) refuse('That is not a finite number.')
+  if (/[∞]|infinit|nan/i.test(text)) refuse(labelFault('not-finite', none))
   const plain = plainText(text)
   const ends = rangeOf(plain)
   const found = ends
     ? { readings: ends.map((end) => readOne(end, system, request).readings[0]!).sort((a, b) => share(a) - share(b)) }
     : readOne(plain, system, request)
   const values = found.readings.flatMap((r) => [r.concentrate, r.water])
-  if (!values.every((v) => Number.isFinite(v) && v <= 1e6)) refuse('That is not a number a bottle can hold.')
+  if (!values.every((v) => Number.isFinite(v) && v <= 1e6)) refuse(labelFault('too-large', none))
   const first = share(found.readings[0]!)
   const readings = found.readings.map((r, i) => ({
     concentrate: r.concentrate,

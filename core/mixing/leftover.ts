@@ -1,4 +1,5 @@
 import { fractionOf } from './fraction.ts'
+import { mixWarning, type MixWarnings } from './messages.ts'
 import type { HazardRole, Mix, MixRequest } from './schema.ts'
 
 export interface Leftover {
@@ -19,17 +20,15 @@ const neverKept: readonly HazardRole[] = ['disinfectant', 'enzyme', 'peroxide', 
 export function leftoverOf({ present, fill_ml, role }: MixRequest, fraction: number): Leftover {
   const none: Leftover = { kept: 0, keptFraction: 0, discard: 0, warnings: [] }
   if (!present) return none
-  const emptied = (message: string): Leftover => ({
+  const emptied = (because: MixWarnings['empty-first']): Leftover => ({
     ...none,
     discard: present.volume_ml,
-    warnings: [{ code: 'empty-first', message }],
+    warnings: [mixWarning('empty-first', because)],
   })
-  if (!present.ratio) return emptied('Nobody knows what is in it: never top up an unknown remnant. Empty and rinse it.')
-  if (present.past_life) return emptied('It is past its life: empty and rinse it.')
+  if (!present.ratio) return emptied({ because: 'unknown' })
+  if (present.past_life) return emptied({ because: 'past-life' })
   if (role && neverKept.includes(role))
-    return emptied(
-      `A leftover of ${role === 'enzyme' ? 'enzyme' : `this ${role}`} is not kept: it has lost strength. Empty and rinse it.`,
-    )
+    return emptied({ because: 'never-kept', role })
   const f0 = fractionOf(present.ratio)
   const v0 = present.volume_ml
   const concentrate = fraction * fill_ml - f0 * v0

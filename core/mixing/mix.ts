@@ -1,8 +1,9 @@
+import { none } from '#core/message/message.ts'
 import { BadInput, type Fault } from '#core/units/fault.ts'
-import { sayVolume } from '#core/units/format.ts'
 import { fractionOf } from './fraction.ts'
 import { leftoverOf } from './leftover.ts'
 import { optionsFor } from './poured.ts'
+import { type BenchStep, benchStep, mixWarning } from './messages.ts'
 import type { HazardRole, Mix, MixRequest } from './schema.ts'
 
 /** Relative error of the dose above which a measuring vessel is called too coarse: disinfectants are judged more strictly. */
@@ -39,32 +40,32 @@ function fillingSteps(
   water: number,
   discard: number,
   kept: number,
-): string[] {
+): BenchStep[] {
   const first = [
     ...(discard > 0
       ? [
           kept > 0
-            ? `Pour away ${sayVolume(discard)} of what is in it.`
-            : 'Empty it to the permitted drain and rinse it.',
+            ? benchStep('pour-away', { ml: discard })
+            : benchStep('empty-and-rinse', none),
         ]
       : []),
   ]
   if (water === 0 && kept === 0)
     return [
-      'Read the label; gloves and goggles on.',
+      benchStep('read-label', none),
       ...first,
-      `Pour ${sayVolume(concentrate)} of the product, neat.`,
-      'Close, wipe, label: product, neat, date, initials.',
+      benchStep('pour-neat', { ml: concentrate }),
+      benchStep('label-neat', none),
     ]
-  const dose = concentrate > 0 ? [`Pour ${sayVolume(concentrate)} of concentrate, measured in the cup.`] : []
-  const fill = water > 0 ? [`Add ${sayVolume(water)} of water slowly.`] : []
+  const dose = concentrate > 0 ? [benchStep('pour-concentrate', { ml: concentrate })] : []
+  const fill = water > 0 ? [benchStep('add-water', { ml: water })] : []
   return [
-    'Shake the concentrate; gloves and goggles on.',
+    benchStep('shake-first', none),
     ...first,
     ...(waterFirst(request) ? [...fill, ...dose] : [...dose, ...fill]),
-    ...(dose.length > 0 && fill.length > 0 ? ['Rinse the cup into the vessel with some of that water.'] : []),
-    request.foams ? 'Swirl, do not shake: it foams.' : 'Close and swirl.',
-    'Label: product, ratio, date, initials.',
+    ...(dose.length > 0 && fill.length > 0 ? [benchStep('rinse-cup', none)] : []),
+    request.foams ? benchStep('swirl-foaming', none) : benchStep('swirl', none),
+    benchStep('label', none),
   ]
 }
 
@@ -109,20 +110,11 @@ export function mix(request: MixRequest): Mix {
   const deviation = concentrate === 0 ? 0 : shown / concentrate - 1
   const tolerance = toleranceOf(role)
   if (concentrate > 0 && shown === 0)
-    warnings.push({
-      code: 'dose-rounds-to-zero',
-      message: `The dose is ${sayVolume(concentrate)}, less than half a mark of this cup: use one marked every ${finer(concentrate, tolerance)} ml or finer.`,
-    })
+    warnings.push(mixWarning('dose-rounds-to-zero', { dose: concentrate, mark: finer(concentrate, tolerance) }))
   else if (Math.abs(deviation) > tolerance)
-    warnings.push({
-      code: 'coarse-measure',
-      message: `At this cup's marks the dose is ${Math.round(deviation * 100)} % off: use a finer one, marked every ${finer(concentrate, tolerance)} ml.`,
-    })
+    warnings.push(mixWarning('coarse-measure', { deviation, mark: finer(concentrate, tolerance) }))
   if (range && (fraction > range.max + 1e-12 || fraction < range.min - 1e-12))
-    warnings.push({
-      code: fraction > range.max ? 'above-label' : 'below-label',
-      message: `This is ${fraction > range.max ? 'stronger' : 'weaker'} than the label allows.`,
-    })
+    warnings.push(mixWarning(fraction > range.max ? 'above-label' : 'below-label', none))
   const poured_ml = poured ?? 0
   return {
     concentrate_ml: concentrate,

@@ -1,4 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox'
+import { BenchStep, MixWarning } from './messages.ts'
 
 /** Parts of concentrate to parts of water, as the label or the person gave them; never kept as a fraction alone. */
 export const Ratio = Type.Object(
@@ -80,8 +81,8 @@ export const Mix = Type.Object(
       Strict,
     ),
     options: Type.Array(MixOption),
-    steps: Type.Array(Type.String()),
-    warnings: Type.Array(Type.Object({ code: Type.String(), message: Type.String() }, Strict)),
+    steps: Type.Array(BenchStep),
+    warnings: Type.Array(MixWarning),
   },
   Strict,
 )

@@ -20,7 +20,7 @@ function checkPins(problem: Problem): PlanAnswer['warnings'] {
   // A rule between two facts, or inside one, is a warning; as soon as a pin takes part it could have been put elsewhere.
   const refused = broken.filter((v) => !v.activities.some(isFact))
   if (refused.length > 0) {
-    throw new BadInput(refused.map((v) => ({ pointer: '/fixed', code: v.code, message: v.message })))
+    throw new BadInput(refused.map((v) => ({ pointer: '/fixed', code: v.code, message: v.code, said: [v.said] })))
   }
   return broken
 }
@@ -108,7 +108,7 @@ export function plan(
   }
 }
 
-/** What breaks when a plan is changed by hand, in words; empty when nothing does. */
+/** What breaks when a plan is changed by hand; empty when nothing does. */
 export function checkAssignments(request: PlanRequest, assignments: readonly Assignment[]): PlanAnswer['warnings'] {
   const problem = compile(request)
   const byId = new Map(assignments.map((a) => [a.activity, a]))

@@ -1,4 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox'
+import { ObstacleSaid, ViolationSaid } from './messages.ts'
 
 const Strict = { additionalProperties: false }
 const Id = Type.String({ minLength: 1, maxLength: 200 })
@@ -100,7 +101,7 @@ export type UnscheduledCode =
 export const PlanAnswer = Type.Object(
   {
     assignments: Type.Array(Assignment),
-    unscheduled: Type.Array(Type.Object({ activity: Id, code: UnscheduledCode, reason: Type.String() }, Strict)),
+    unscheduled: Type.Array(Type.Object({ activity: Id, code: UnscheduledCode, reason: ObstacleSaid }, Strict)),
     objective: Type.Object(
       { weightedTardiness: Type.Number(), makespan: Type.Number(), handovers: Type.Integer() },
       Strict,
@@ -115,7 +116,7 @@ export const PlanAnswer = Type.Object(
       Type.Null(),
     ]),
     warnings: Type.Array(
-      Type.Object({ code: Type.String(), message: Type.String(), activities: Type.Array(Id) }, Strict),
+      Type.Object({ code: Type.String(), said: ViolationSaid, activities: Type.Array(Id) }, Strict),
     ),
     iterations: Type.Integer(),
   },

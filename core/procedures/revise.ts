@@ -78,6 +78,6 @@ export function revisedProcedure(
     if (!finding) return { request: now, procedure, takenBack }
     takenBack.push(finding)
     // Taken back whole, not mended: nobody is there to look at another place for it.
-    now = { ...now, edits: mended(now.edits!, { ...finding, fix: { text: '', edit: null } }) }
+    now = { ...now, edits: mended(now.edits!, { ...finding, fix: { ...finding.fix!, edit: null } }) }
   }
 }

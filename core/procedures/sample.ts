@@ -4,7 +4,7 @@ import type { CheckIn } from '#core/check-in/check-in.ts'
 
 /** A made-up car to show on what a setting changes: used all over, heavy in the back, hair in the load area, grimy mats and roof. */
 export function sampleCar(catalogue: Catalogue): CheckIn {
-  const body = catalogue.bodies[0]!
+  const body = { ...catalogue.bodies[0]!, name: '' }
   const heavy = new Set(['seat', 'mat'])
   return {
     vehicle: { plate: 'SAMPLE', make: '', model: '', body },

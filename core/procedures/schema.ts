@@ -1,7 +1,19 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox'
 import { CheckIn } from '#core/check-in/check-in.ts'
+import { SurfaceName } from '#core/cabin/schema.ts'
 import { Ratio } from '#core/mixing/schema.ts'
 import { Uuid } from '#core/units/uuid.ts'
+import {
+  CautionSaid,
+  ChangeSaid,
+  FindingSaid,
+  FixSaid,
+  Motion,
+  Note,
+  PlaceSaid,
+  Reason,
+  Title,
+} from './messages.ts'
 
 const Strict = { additionalProperties: false }
 
@@ -9,10 +21,10 @@ const Level = Type.Integer({ minimum: 0, maximum: 4 })
 
 const StepId = Type.String({ minLength: 1, maxLength: 120 })
 
-const Why = Type.Optional(Type.String({ maxLength: 300, description: 'why, where an order rule is broken by it' }))
+const Because = Type.Optional(Type.String({ maxLength: 300, description: 'why, where an order rule is broken by it' }))
 
 const edit = <T extends string, F extends Record<string, TSchema>>(what: T, fields: F) =>
-  Type.Object({ do: Type.Literal(what), ...fields, reason: Why }, Strict)
+  Type.Object({ do: Type.Literal(what), ...fields, reason: Because }, Strict)
 
 /** One change of a generated procedure by a lead. Steps are named by id, so that the same edit fits any car that has the step. */
 export const Edit = Type.Union([
@@ -55,7 +67,16 @@ export const SurfaceRungs = Type.Record(Type.String({ maxLength: 80 }), Level, {
   description: 'rung by surface: 0 is left out',
 })
 
-const Reason = Type.Object({ rule: Type.String(), after: Type.Array(Type.String()), text: Type.String() }, Strict)
+/** Why a step stands where it stands: the rule, and behind which steps it puts it. */
+const Why = Type.Object(
+  {
+    rule: Type.String(),
+    after: Type.Array(Type.String()),
+    /** What the lead wrote who placed it. */
+    reason: Type.Optional(Type.String()),
+  },
+  Strict,
+)
 
 export const Step = Type.Object(
   {
@@ -63,7 +84,7 @@ export const Step = Type.Object(
     stage: Type.String(),
     petal: Type.String(),
     treatment: Type.String(),
-    title: Type.String(),
+    title: Title,
     zoneGroup: Type.String(),
     zones: Type.Array(Type.String()),
     surfaces: Type.Array(Type.String()),
@@ -79,24 +100,24 @@ export const Step = Type.Object(
     skills: Type.Array(Type.String()),
     equipment: Type.Array(Type.String()),
     product: Type.Union([
-      Type.Object({ id: Type.String(), name: Type.String(), ratio: Ratio, ml: Type.Number() }, Strict),
+      Type.Object({ id: Type.String(), ratio: Ratio, ml: Type.Number() }, Strict),
       Type.Null(),
     ]),
     on: Type.String(),
-    motion: Type.String(),
+    motion: Type.Union([Motion, Type.Null()]),
+    /** Empty: none. */
     tool: Type.String(),
     towels: Type.Array(Type.Object({ role: Type.String(), count: Type.Integer() }, Strict)),
     /** g/m² put on and left in. */
     applied: Type.Number(),
     left: Type.Number(),
     dwell: Type.Union([Type.Object({ min: Type.Number(), max: Type.Number() }, Strict), Type.Null()]),
-    cautions: Type.Array(Type.String()),
+    cautions: Type.Array(CautionSaid),
     ppe: Type.Array(Type.String()),
-    passCue: Type.String(),
     attempts: Type.Integer(),
-    /** What is tried next on these surfaces if this fails its dry judgement; empty: nothing more. */
-    next: Type.String(),
-    why: Type.Array(Reason),
+    /** Treatments tried next on these surfaces if this fails its dry judgement; none: nothing more. */
+    next: Type.Array(Type.String()),
+    why: Type.Array(Why),
     /** A lead has changed or placed it. */
     byHand: Type.Optional(Type.Literal(true)),
     /** Done or under way when the procedure was revised: kept as it was. */
@@ -117,7 +138,6 @@ export const Step = Type.Object(
           /** The crew takes it on: finishing the step is taking it on, and what is done there follows. Clearing comes after. */
           taken: Type.Boolean(),
           references: Type.Array(Type.String()),
-          doing: Type.Array(Type.String()),
         },
         Strict,
       ),
@@ -129,8 +149,6 @@ export const Step = Type.Object(
           {
             stain: Type.String(),
             surface: Type.String(),
-            steps: Type.Array(Type.String()),
-            never: Type.String(),
             wicking: Type.Integer(),
             chance: Type.Number(),
           },
@@ -197,13 +215,22 @@ export const StepLink = Type.Object(
 export type StepLink = Static<typeof StepLink>
 
 export const Residual = Type.Object(
-  { surface: Type.String(), name: Type.String(), code: Type.String(), reason: Type.String() },
+  { surface: Type.String(), name: SurfaceName, code: Type.String(), reason: Reason },
   Strict,
 )
 export type Residual = Static<typeof Residual>
 
 const Expectation = Type.Object(
-  { surface: Type.String(), name: Type.String(), stain: Type.String(), chance: Type.Number(), words: Type.String() },
+  {
+    surface: Type.String(),
+    name: SurfaceName,
+    of: Type.Union([Type.Literal('stain'), Type.Literal('damage')]),
+    kind: Type.String(),
+    /** Percent. */
+    chance: Type.Number(),
+    /** It came to light while the car was worked on. */
+    appeared: Type.Optional(Type.Literal(true)),
+  },
   Strict,
 )
 
@@ -213,15 +240,15 @@ export const Finding = Type.Object(
     grade: Type.Union([Type.Literal('forbidden'), Type.Literal('order'), Type.Literal('advice')]),
     /** The rule's id in the catalogue, or the checker's own word. */
     code: Type.String(),
-    text: Type.String(),
-    reason: Type.String(),
+    text: FindingSaid,
+    reason: Reason,
     steps: Type.Array(Type.String()),
     /** Which edit it is about; null: the whole. */
     edit: Type.Union([Type.Integer(), Type.Null()]),
     /** The reason given for it. */
     answered: Type.Union([Type.String(), Type.Null()]),
     /** What mends it: the edit replaced by this one, or taken back where it is null. */
-    fix: Type.Union([Type.Object({ text: Type.String(), edit: Type.Union([Edit, Type.Null()]) }, Strict), Type.Null()]),
+    fix: Type.Union([Type.Object({ text: FixSaid, edit: Type.Union([Edit, Type.Null()]) }, Strict), Type.Null()]),
   },
   Strict,
 )
@@ -234,8 +261,8 @@ export const FitLimit = Type.Object(
     crew: Type.Integer(),
     clock: Type.Integer({ description: 'until the last step ends, drying too' }),
     fits: Type.Boolean(),
-    leftOut: Type.Array(Type.String()),
-    more: Type.Object({ minutes: Type.Integer(), gains: Type.Array(Type.String()) }, Strict),
+    leftOut: Type.Array(PlaceSaid),
+    more: Type.Object({ minutes: Type.Integer(), gains: Type.Array(PlaceSaid) }, Strict),
   },
   Strict,
 )
@@ -269,17 +296,32 @@ export const Procedure = Type.Object(
           Type.Object({ treatment: Type.String(), area: Type.Number(), minutes: Type.Number() }, Strict),
         ),
         products: Type.Array(
-          Type.Object({ id: Type.String(), name: Type.String(), ratio: Ratio, ml: Type.Number() }, Strict),
+          Type.Object({ id: Type.String(), ratio: Ratio, ml: Type.Number() }, Strict),
         ),
       },
       Strict,
     ),
     residuals: Type.Array(Residual),
     expectations: Type.Array(Expectation),
-    notes: Type.Array(Type.String()),
+    notes: Type.Array(Note),
     /** With a time limit: what was chosen for it. */
     limit: Type.Optional(FitLimit),
   },
   { ...Strict, $id: 'procedure-answer' },
 )
 export type Procedure = Static<typeof Procedure>
+
+/** How one procedure differs from another, step by step. Minutes are attended medians. */
+export const Difference = Type.Object(
+  {
+    minutes: Type.Number(),
+    added: Type.Array(Title),
+    dropped: Type.Array(Title),
+    changed: Type.Array(Type.Object({ title: Title, what: Type.Array(ChangeSaid) }, Strict)),
+    /** Steps that stand in another order than before, among those in both. */
+    moved: Type.Boolean(),
+    notes: Type.Array(Note),
+  },
+  Strict,
+)
+export type Difference = Static<typeof Difference>

@@ -3,6 +3,8 @@ export interface Fault {
   pointer: string
   message: string
   code?: string
+  /** What is wrong, as messages that words are made of at the edge; `message` is then only for those who write programs. */
+  said?: { code: string; facts: object }[]
   suggestion?: string
 }
 

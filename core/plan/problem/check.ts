@@ -1,9 +1,10 @@
 import type { Placed } from '#core/plan/board/board.ts'
+import { type ViolationSaid, violationSaid } from '#core/plan/messages.ts'
 import type { Act, Problem } from './problem.ts'
 
 export interface Violation {
   code: string
-  message: string
+  said: ViolationSaid
   activities: string[]
 }
 
@@ -13,31 +14,30 @@ export interface Violation {
  */
 export function violations(problem: Problem, placed: readonly (Placed | undefined)[]): Violation[] {
   const found: Violation[] = []
-  const add = (code: string, message: string, ...acts: Act[]) =>
-    found.push({ code, message, activities: acts.map((a) => a.id) })
+  const add: Add = (said, ...acts) => found.push({ code: said.code, said, activities: acts.map((a) => a.id) })
   const done = problem.acts.filter((a) => placed[a.index])
   for (const act of done) {
     const at = placed[act.index]!
     const job = problem.jobs[act.job]!
     const earliest = Math.max(job.release, problem.now)
     if (!problem.pins.get(act.index)?.fact && at.start < earliest)
-      add('too-early', `"${act.id}" starts at ${at.start}, before ${earliest}.`, act)
+      add(violationSaid('too-early', { activity: act.id, start: at.start, earliest }), act)
     if (new Set(at.people).size !== act.crew)
-      add('crew', `"${act.id}" needs ${act.crew} people and has ${new Set(at.people).size}.`, act)
+      add(violationSaid('crew', { activity: act.id, needs: act.crew, has: new Set(at.people).size }), act)
     for (const p of at.people) {
       const person = problem.people[p]!
       const lacking = act.skills.filter((s) => !person.skills.has(s))
       if (lacking.length > 0)
-        add('skill', `"${person.id}" does not hold ${lacking.join(' and ')}, which "${act.id}" needs.`, act)
+        add(violationSaid('skill', { person: person.id, lacks: lacking, activity: act.id }), act)
       if (!person.shifts.some(([start, end]) => start <= at.start && at.end <= end))
-        add('shift', `"${act.id}" from ${at.start} to ${at.end} is not inside one shift of "${person.id}".`, act)
+        add(violationSaid('shift', { activity: act.id, start: at.start, end: at.end, person: person.id }), act)
       const first = person.shifts[0]
       if (person.site !== undefined && first && at.start < first[0] + problem.travel(person.site, job.site))
-        add('travel', `"${person.id}" cannot reach "${act.id}" by ${at.start}.`, act)
+        add(violationSaid('travel', { person: person.id, activity: act.id, start: at.start }), act)
     }
     for (const k of act.equipment)
       if (problem.kit[k]!.site !== undefined && problem.kit[k]!.site !== job.site)
-        add('site', `"${problem.kit[k]!.id}" is not where "${act.id}" is.`, act)
+        add(violationSaid('site', { equipment: problem.kit[k]!.id, activity: act.id }), act)
   }
   done.forEach((a, i) => {
     for (const b of done.slice(i + 1)) pairViolations(problem, a, b, placed[a.index]!, placed[b.index]!, add)
@@ -48,33 +48,35 @@ export function violations(problem: Problem, placed: readonly (Placed | undefine
     const [a, b] = [problem.acts[link.from]!, problem.acts[link.to]!]
     if (to.start < from.end + link.minLag)
       add(
-        'order',
-        `"${b.id}" starts at ${to.start}; after "${a.id}" it may not before ${from.end + link.minLag}.`,
+        violationSaid('order', { activity: b.id, start: to.start, after: a.id, earliest: from.end + link.minLag }),
         a,
         b,
       )
     if (to.start > from.end + link.maxLag)
-      add('max-lag', `"${b.id}" starts at ${to.start}; after "${a.id}" it must by ${from.end + link.maxLag}.`, a, b)
+      add(
+        violationSaid('max-lag', { activity: b.id, start: to.start, after: a.id, latest: from.end + link.maxLag }),
+        a,
+        b,
+      )
   }
   capacityViolations(problem, placed, done, add)
   return found
 }
 
-type Add = (code: string, message: string, ...acts: Act[]) => void
+type Add = (said: ViolationSaid, ...acts: Act[]) => void
 
 function pairViolations(problem: Problem, a: Act, b: Act, x: Placed, y: Placed, add: Add) {
   const overlap = x.start < y.end && y.start < x.end
   if (overlap && a.job === b.job) {
     const zone = a.zones.find((z) => b.zones.includes(z))
-    if (zone) add('zone', `"${a.id}" and "${b.id}" are in "${zone}" at the same time.`, a, b)
+    if (zone) add(violationSaid('zone', { one: a.id, other: b.id, zone }), a, b)
   }
   for (const p of x.people) {
     if (!y.people.includes(p)) continue
     const travel = problem.travel(problem.jobs[a.job]!.site, problem.jobs[b.job]!.site)
     if (x.start < y.end + travel && y.start < x.end + travel) {
       add(
-        'person',
-        `"${problem.people[p]!.id}" would be on "${a.id}" and "${b.id}" at once${travel > 0 ? ', with the way between them' : ''}.`,
+        violationSaid('person', { person: problem.people[p]!.id, one: a.id, other: b.id, way: travel > 0 }),
         a,
         b,
       )
@@ -99,12 +101,11 @@ function capacityViolations(problem: Problem, placed: readonly (Placed | undefin
       const at = all.filter((o) => o.start <= use.start && o.end > use.start)
       if (at.length > kit.count)
         add(
-          'equipment',
-          `At ${use.start} ${at.length} of "${kit.id}" would be in use; there are ${kit.count}.`,
+          violationSaid('equipment', { at: use.start, used: at.length, equipment: kit.id, count: kit.count }),
           ...at.map((o) => o.act),
         )
       if (kit.out.some(([start, end]) => use.start < end && start < use.end))
-        add('equipment-out', `"${kit.id}" is out of use during "${use.act.id}".`, use.act)
+        add(violationSaid('equipment-out', { equipment: kit.id, activity: use.act.id }), use.act)
     }
   })
   problem.jobs.forEach((job, j) => {
@@ -118,8 +119,7 @@ function capacityViolations(problem: Problem, placed: readonly (Placed | undefin
       const people = at.reduce((sum, o) => sum + placed[o.index]!.people.length, 0)
       if (people > job.crewLimit)
         add(
-          'crew-limit',
-          `At ${placed[act.index]!.start} ${people} people would be on "${job.id}"; it allows ${job.crewLimit}.`,
+          violationSaid('crew-limit', { at: placed[act.index]!.start, people, job: job.id, limit: job.crewLimit }),
           ...at,
         )
     }

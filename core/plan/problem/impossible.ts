@@ -1,9 +1,11 @@
+import { none } from '#core/message/message.ts'
+import { type ObstacleSaid, obstacleSaid } from '#core/plan/messages.ts'
 import type { UnscheduledCode } from '#core/plan/schema.ts'
 import type { Act, Problem } from './problem.ts'
 
 export interface Obstacle {
   code: UnscheduledCode
-  reason: string
+  reason: ObstacleSaid
 }
 
 /** Why an activity can never be placed, whatever else is planned; undefined when nothing about it alone forbids it. */
@@ -13,24 +15,33 @@ export function impossible(act: Act, problem: Problem): Obstacle | undefined {
     const kit = problem.kit[index]!
     const own = act.equipment.includes(index) && job.holds.includes(index) ? 2 : 1
     if (kit.count < own)
-      return { code: 'no-equipment', reason: `"${act.id}" needs "${kit.id}", of which there are ${kit.count}.` }
+      return { code: 'no-equipment', reason: obstacleSaid('machines-short', { activity: act.id, equipment: kit.id, count: kit.count }) }
     if (kit.site !== undefined && kit.site !== job.site)
-      return { code: 'no-equipment', reason: `"${kit.id}" stays at "${kit.site}", and "${act.id}" is elsewhere.` }
+      return { code: 'no-equipment', reason: obstacleSaid('machine-elsewhere', { activity: act.id, equipment: kit.id, site: kit.site }) }
   }
   if (act.crew === 0) return undefined
-  const wanted = act.skills.join(' and ')
   if (act.able.length === 0)
-    return { code: 'no-skill', reason: act.skills.length > 0 ? `Nobody holds ${wanted}.` : 'There is nobody to do it.' }
+    return { code: 'no-skill', reason: act.skills.length > 0 ? obstacleSaid('nobody-holds', { skills: act.skills }) : obstacleSaid('nobody', none) }
   if (act.able.length < act.crew) {
     return {
       code: 'too-few-people',
-      reason: `"${act.id}" needs ${act.crew} people${wanted ? ` with ${wanted}` : ''}; there are ${act.able.length}.`,
+      reason: obstacleSaid('people-short', {
+        activity: act.id,
+        crew: act.crew,
+        skills: act.skills,
+        able: act.able.length,
+      }),
     }
   }
   if (act.crew > job.crewLimit)
     return {
       code: 'too-few-people',
-      reason: `"${act.id}" needs ${act.crew} people; job "${job.id}" allows ${job.crewLimit} at a time.`,
+      reason: obstacleSaid('crew-limited', {
+        activity: act.id,
+        crew: act.crew,
+        job: job.id,
+        limit: job.crewLimit,
+      }),
     }
   const longest = act.able
     .map((p) =>
@@ -40,7 +51,7 @@ export function impossible(act: Act, problem: Problem): Obstacle | undefined {
   if (longest < act.minutes) {
     return {
       code: 'too-long',
-      reason: `"${act.id}" takes ${act.minutes} minutes; the longest stretch of a shift left for it is ${longest}.`,
+      reason: obstacleSaid('no-shift-long-enough', { activity: act.id, minutes: act.minutes, longest }),
     }
   }
   return undefined

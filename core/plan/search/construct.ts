@@ -1,4 +1,6 @@
+import { none } from '#core/message/message.ts'
 import { Board } from '#core/plan/board/board.ts'
+import { obstacleSaid } from '#core/plan/messages.ts'
 import type { Component } from '#core/plan/problem/components.ts'
 import type { Obstacle } from '#core/plan/problem/impossible.ts'
 import type { Act, Problem } from '#core/plan/problem/problem.ts'
@@ -132,7 +134,7 @@ export function construct(
         if (!failed.has(a))
           failed.set(a, {
             code: 'max-lag',
-            reason: `"${problem.acts[cause]!.id}" must follow within its longest lag and cannot be placed, so this is not begun.`,
+            reason: obstacleSaid('follower-unplaced', { follower: problem.acts[cause]!.id }),
           })
       }
     } else if (blocked) {
@@ -141,10 +143,10 @@ export function construct(
         failed.set(
           a,
           own
-            ? { code: 'waits-for', reason: `It waits for "${problem.acts[own.from]!.id}", which cannot be placed.` }
+            ? { code: 'waits-for', reason: obstacleSaid('waits-for', { activity: problem.acts[own.from]!.id }) }
             : {
                 code: 'max-lag',
-                reason: `"${problem.acts[blocked.a]!.id}" must follow within its longest lag and cannot be placed, so this is not begun.`,
+                reason: obstacleSaid('follower-unplaced', { follower: problem.acts[blocked.a]!.id }),
               },
         )
       }
@@ -153,8 +155,8 @@ export function construct(
         failed.set(
           a,
           open.length > 1
-            ? { code: 'max-lag', reason: 'No start keeps every longest lag of this chain among what else is planned.' }
-            : { code: 'no-room', reason: 'No room for it among what else is planned, in any order tried.' },
+            ? { code: 'max-lag', reason: obstacleSaid('no-start', none) }
+            : { code: 'no-room', reason: obstacleSaid('no-room', none) },
         )
       }
     }

@@ -1,6 +1,8 @@
+import { none } from '#core/message/message.ts'
 import { stepP80 } from '#core/procedures/make/minutes.ts'
 import type { Setting } from '#core/procedures/make/setting.ts'
 import type { Draft } from '#core/procedures/make/steps.ts'
+import { type FindingSaid, findingSaid, type Reason, reason } from '#core/procedures/messages.ts'
 import type { Edit, Finding } from '#core/procedures/schema.ts'
 import { aboutEdit } from './findings.ts'
 
@@ -29,10 +31,11 @@ export function editSteps(
   edits.forEach((edit, index) => {
     if (edit.do !== 'minutes' && edit.do !== 'ratio') return
     const step = list.find((s) => s.id === edit.step)
-    const say = (grade: Finding['grade'], code: string, text: string, reason: string) =>
-      findings.push(aboutEdit(edits, index, { grade, code, text, reason }))
+    const say = (grade: Finding['grade'], code: string, text: FindingSaid, why: Reason) =>
+      findings.push(aboutEdit(edits, index, { grade, code, text, reason: why }))
+    const changesNothing = reason('changes-nothing', none)
     if (!step) {
-      say('advice', 'no-such-step', `This car has no step “${edit.step}”.`, 'The edit changes nothing here.')
+      say('advice', 'no-such-step', findingSaid('no-such-step', { step: edit.step }), changesNothing)
       return
     }
     const put = (changed: Draft) => {
@@ -43,8 +46,8 @@ export function editSteps(
         say(
           'forbidden',
           'contact-time',
-          `“${step.title}” takes ${step.minutes} min; it is not shortened.`,
-          'Drying, airing and contact times are never cut: longer is allowed.',
+          findingSaid('not-shortened', { step: step.title, minutes: step.minutes }),
+          reason('contact-time', none),
         )
         return
       }
@@ -52,15 +55,15 @@ export function editSteps(
         say(
           'advice',
           'hurried',
-          `Half the usual ${Math.round(step.p50)} min or less.`,
-          'What is hurried is done twice.',
+          findingSaid('half-the-usual', { minutes: step.p50 }),
+          reason('hurried', none),
         )
       put(withMinutes(step, edit.minutes, severe))
       return
     }
     const product = setting.catalogue.products.find((p) => p.id === step.product?.id)
     if (!product) {
-      say('advice', 'no-product', `“${step.title}” uses no product.`, 'The edit changes nothing here.')
+      say('advice', 'no-product', findingSaid('uses-no-product', { step: step.title }), changesNothing)
       return
     }
     if (edit.ratio.concentrate <= 0 || share(edit.ratio) > share(product.maximum) + 1e-12) {
@@ -68,8 +71,8 @@ export function editSteps(
       say(
         'forbidden',
         'label-maximum',
-        `${product.name} is never stronger than ${concentrate}:${water}.`,
-        'The label’s maximum holds; follow the label and the data sheet.',
+        findingSaid('never-stronger', { product: product.id, concentrate, water }),
+        reason('label-holds', none),
       )
       return
     }

@@ -1,10 +1,12 @@
 import type { Surface } from '#core/cabin/schema.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { Condition, SurfaceCondition } from '#core/condition/schema.ts'
+import { none } from '#core/message/message.ts'
 import { chooseWork, type Refused, rungRefused, type Work, workByHand } from '#core/procedures/make/choose.ts'
 import { forbiddenBy, rulesAgainst } from '#core/procedures/make/forbidden.ts'
 import type { Setting } from '#core/procedures/make/setting.ts'
 import { stepId } from '#core/procedures/make/steps.ts'
+import { type FindingSaid, findingSaid, reason } from '#core/procedures/messages.ts'
 import type { Edit, Finding, Residual } from '#core/procedures/schema.ts'
 import { aboutEdit } from './findings.ts'
 
@@ -35,13 +37,13 @@ function missing(worked: Worked, { edits }: Ground, index: number, step: string)
   const finding = aboutEdit(edits, index, {
     grade: 'advice',
     code: 'no-such-step',
-    text: `This car has no step “${step}”; the edit changes nothing here.`,
-    reason: 'An edit of a standard holds only where the step exists.',
+    text: findingSaid('edit-no-step', { step }),
+    reason: reason('edit-of-standard', none),
   })
   return { ...worked, findings: [...worked.findings, finding] }
 }
 
-const refuse = (worked: Worked, { edits }: Ground, index: number, no: Refused, text: string): Worked => ({
+const refuse = (worked: Worked, { edits }: Ground, index: number, no: Refused, text: FindingSaid): Worked => ({
   ...worked,
   findings: [
     ...worked.findings,
@@ -59,8 +61,14 @@ function remove(worked: Worked, ground: Ground, index: number, edit: OfKind<'rem
   const { setting, edits, condition } = ground
   const row = worked.rows.find((id) => `${id}:car` === edit.step)
   if (row) {
-    const { name, protected: why } = byId(setting.catalogue.wholeCar, row, 'step')
-    if (why) return refuse(worked, ground, index, { code: 'protected', reason: why }, `“${name}” is never dropped.`)
+    if (byId(setting.catalogue.wholeCar, row, 'step').protected)
+      return refuse(
+        worked,
+        ground,
+        index,
+        { code: 'protected', reason: reason('protected', { row }) },
+        findingSaid('never-dropped', { row }),
+      )
     return { ...worked, rows: worked.rows.filter((id) => id !== row) }
   }
   if (edit.step.startsWith('dry:') && worked.works.some((w) => edit.step === `dry:${w.surface.zoneGroup}`))
@@ -68,8 +76,8 @@ function remove(worked: Worked, ground: Ground, index: number, edit: OfKind<'rem
       worked,
       ground,
       index,
-      { code: 'protected', reason: 'Drying is never dropped: what was wet is judged when dry.' },
-      'What is wetted dries.',
+      { code: 'protected', reason: reason('drying-stays', none) },
+      findingSaid('wet-dries', none),
     )
   const gone = worked.works.filter((w) => stepId(w) === edit.step)
   if (gone.length === 0) return missing(worked, ground, index, edit.step)
@@ -87,7 +95,10 @@ function remove(worked: Worked, ground: Ground, index: number, edit: OfKind<'rem
         surface: w.surface.id,
         name: w.surface.name,
         code: 'left-out',
-        reason: `Not worked: “${gone[0]!.treatment.name}” was taken out by the lead.${edit.reason ? ` ${edit.reason}` : ''}`,
+        reason: reason('taken-out', {
+          treatment: gone[0]!.treatment.id,
+          ...(edit.reason ? { reason: edit.reason } : {}),
+        }),
       })),
     ],
   }
@@ -97,11 +108,12 @@ const soldFinding = (edits: readonly Edit[], index: number, setting: Setting, ba
   aboutEdit(edits, index, {
     grade: 'order',
     code: 'sold',
-    text: `Sold with “${setting.sold!.name}” and then not worked: ${bare
-      .slice(0, 3)
-      .map((w) => w.surface.name.toLowerCase())
-      .join(', ')}${bare.length > 3 ? ` and ${bare.length - 3} more` : ''}.`,
-    reason: 'Everything in the sold package is done, or the customer is told why not.',
+    text: findingSaid('sold-not-worked', {
+      package: setting.sold!.id,
+      surfaces: bare.slice(0, 3).map((w) => w.surface.name),
+      more: Math.max(0, bare.length - 3),
+    }),
+    reason: reason('sold-is-done', none),
   })
 
 function addRow(worked: Worked, ground: Ground, index: number, treatment: string): Worked {
@@ -113,8 +125,8 @@ function addRow(worked: Worked, ground: Ground, index: number, treatment: string
       worked,
       ground,
       index,
-      { code: 'held', reason: `The whole car is held: ${car.rule.name}, ${car.because}.` },
-      `“${row.name}” waits until the car is cleared.`,
+      { code: 'held', reason: reason('car-held', { rule: car.rule.id, because: car.because }) },
+      findingSaid('waits-for-clearing', { row: row.id }),
     )
   const act = { id: row.id, techniques: [], equipment: row.equipment ?? [] }
   const rule = forbiddenBy(rulesAgainst(act, setting.car, setting.catalogue))
@@ -123,22 +135,17 @@ function addRow(worked: Worked, ground: Ground, index: number, treatment: string
       worked,
       ground,
       index,
-      { code: 'forbidden', rule: rule.id, ...rule },
-      `“${row.name}” may not be added.`,
+      { code: 'forbidden', rule: rule.id, reason: reason('rule', { rule: rule.id }), instead: { rule: rule.id } },
+      findingSaid('may-not-be-added', { row: row.id }),
     )
   const skill = (row.skills ?? []).find((s) => !setting.means.skills.has(s))
-  const machine = (row.equipment ?? []).find((e) => !setting.means.equipment.has(e))
-  if (skill ?? machine)
-    return refuse(
-      worked,
-      ground,
-      index,
-      {
-        code: skill ? 'no-skill' : 'no-equipment',
-        reason: skill ? `Nobody here holds “${skill}”.` : `No ${machine} at hand.`,
-      },
-      `“${row.name}” cannot be done here.`,
-    )
+  const equipment = (row.equipment ?? []).find((e) => !setting.means.equipment.has(e))
+  const lacks: Refused | undefined = skill
+    ? { code: 'no-skill', reason: reason('nobody-holds', { skill }) }
+    : equipment
+      ? { code: 'no-equipment', reason: reason('no-machine', { equipment }) }
+      : undefined
+  if (lacks) return refuse(worked, ground, index, lacks, findingSaid('cannot-be-done', { row: row.id }))
   return { ...worked, rows: [...new Set([...worked.rows, row.id])], byHand: worked.byHand.add(`${row.id}:car`) }
 }
 
@@ -172,7 +179,7 @@ function add(worked: Worked, ground: Ground, index: number, edit: OfKind<'add'>)
   const works = tried.filter((x): x is Work => !isRefused(x))
   // Surfaces named one by one must all bear it; of a whole group, those that do are worked.
   if (no && (wanted || works.length === 0))
-    return refuse(worked, ground, index, no, `“${treatment.name}” may not be used there.`)
+    return refuse(worked, ground, index, no, findingSaid('may-not-be-used', { treatment: treatment.id }))
   const has = new Set(worked.works.map((w) => `${w.treatment.id} ${w.surface.id}`))
   const fresh = works.filter((w) => !has.has(`${edit.treatment} ${w.surface.id}`))
   const rinses = fresh.flatMap((w) => rinseFor(w, [...worked.works, ...fresh], ground))
@@ -187,7 +194,7 @@ function rung(worked: Worked, ground: Ground, index: number, edit: OfKind<'rung'
   const there = surfaces.filter((s) => ids.has(s.id))
   for (const surface of edit.level === 0 ? [] : there) {
     const no = rungRefused(surface, condition[surface.id] ?? clean, setting, edit.level)
-    if (no) return refuse(worked, ground, index, no, `That rung may not be used on ${surface.name.toLowerCase()}.`)
+    if (no) return refuse(worked, ground, index, no, findingSaid('rung-not-here', { surface: surface.name }))
   }
   const set = new Map([...setting.rungs, ...[...ids].map((id) => [id, edit.level] as const)])
   const chosen = there.map((s) => chooseWork(s, condition[s.id] ?? clean, { ...setting, rungs: set }))
@@ -209,8 +216,8 @@ function rung(worked: Worked, ground: Ground, index: number, edit: OfKind<'rung'
       aboutEdit(edits, index, {
         grade: 'advice',
         code: 'firmer-than-soil',
-        text: `Firmer than the soil asks for on ${firmer[0]!.name.toLowerCase()}.`,
-        reason: 'A rung is tried, judged dry, and only then the next.',
+        text: findingSaid('firmer-than-soil', { surface: firmer[0]!.name }),
+        reason: reason('one-rung-at-a-time', none),
       }),
     )
   return {
@@ -229,8 +236,8 @@ export function editWork(start: Worked, ground: Ground): Worked {
         worked,
         ground,
         index,
-        { code: 'no-place', reason: 'The order rules leave it no place among the other steps.' },
-        'It cannot be done in any order.',
+        { code: 'no-place', reason: reason('no-place', none) },
+        findingSaid('no-order', none),
       )
     if (edit.do === 'remove') return remove(worked, ground, index, edit)
     if (edit.do === 'add') return add(worked, ground, index, edit)
@@ -256,8 +263,8 @@ export function unrinsed({ works }: Pick<Worked, 'works'>, { setting, edits }: G
   const said = {
     grade: 'forbidden' as const,
     code: 'rinse',
-    text: `“${left[0]!.treatment.name}” would stay in ${left[0]!.surface.name.toLowerCase()}.`,
-    reason: 'Product that is put on is taken out again: a rinse is never dropped.',
+    text: findingSaid('stays-in', { treatment: left[0]!.treatment.id, surface: left[0]!.surface.name }),
+    reason: reason('rinse-stays', none),
     steps: [...new Set(left.map(stepId))],
   }
   return [index < 0 ? { ...said, edit: null, answered: null, fix: null } : aboutEdit(edits, index, said)]

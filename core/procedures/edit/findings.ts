@@ -1,6 +1,8 @@
+import { fixSaid } from '#core/procedures/messages.ts'
+import type { Refused } from '#core/procedures/make/choose.ts'
 import type { Edit, Finding } from '#core/procedures/schema.ts'
 
-type Said = Pick<Finding, 'grade' | 'code' | 'text' | 'reason'> & { steps?: string[]; instead?: string }
+type Said = Pick<Finding, 'grade' | 'code' | 'text' | 'reason'> & { steps?: string[] } & Pick<Refused, 'instead'>
 
 /** A finding about one edit; its usual fix is to take the edit back. */
 export function aboutEdit(edits: readonly Edit[], index: number, said: Said, fix?: Finding['fix']): Finding {
@@ -11,7 +13,7 @@ export function aboutEdit(edits: readonly Edit[], index: number, said: Said, fix
     ...rest,
     edit: index,
     answered: edit.reason?.trim() ? edit.reason.trim() : null,
-    fix: fix ?? { text: instead ? `Take it back. Instead: ${instead}` : 'Take it back', edit: null },
+    fix: fix ?? { text: fixSaid('take-back', instead ? { instead } : {}), edit: null },
   }
 }
 

@@ -1,6 +1,8 @@
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { none } from '#core/message/message.ts'
 import { inOrder } from '#core/procedures/make/order.ts'
 import type { Draft } from '#core/procedures/make/steps.ts'
+import { findingSaid, fixSaid, reason } from '#core/procedures/messages.ts'
 import type { Edit, Finding, StepLink } from '#core/procedures/schema.ts'
 import { aboutEdit } from './findings.ts'
 
@@ -72,17 +74,20 @@ export function placeByHand(
   const findings: Finding[] = []
   const byId = new Map(steps.map((s) => [s.id, s]))
   const minutes = new Map(steps.map((s) => [s.id, s.minutes]))
-  const title = (id: string) => `“${byId.get(id)!.title}”`
+  const title = (id: string) => byId.get(id)!.title
   const rule = (id: string) => catalogue.orderRules.find((r) => r.id === id)
   /** One finding a rule, however many steps it is about. */
   const saidOf = (id: string, list: readonly StepLink[]) => {
     const [first] = list
-    const more = list.length > 1 ? ` and ${list.length - 1} more` : ''
     return {
       grade: 'order' as const,
       code: id,
-      text: `${title(first!.from)}${more} usually ${more ? 'come' : 'comes'} before ${title(first!.to)}.`,
-      reason: rule(id)!.reason,
+      text: findingSaid('usually-before', {
+        from: title(first!.from),
+        to: title(first!.to),
+        more: list.length - 1,
+      }),
+      reason: reason('order-rules', { rules: [id] }),
       steps: [...new Set(list.flatMap((l) => [l.from, l.to]))],
     }
   }
@@ -96,8 +101,8 @@ export function placeByHand(
         aboutEdit(edits, index, {
           grade: 'advice',
           code: 'no-such-step',
-          text: 'A step of this move is not in this procedure.',
-          reason: 'The edit changes nothing here.',
+          text: findingSaid('move-no-step', none),
+          reason: reason('changes-nothing', none),
         }),
       )
       return
@@ -112,7 +117,7 @@ export function placeByHand(
       const last = before.sort((a, b) => at.get(a)! - at.get(b)!).at(-1)
       return last
         ? {
-            text: `Put it right after ${title(last)}`,
+            text: fixSaid('put-after', { step: title(last) }),
             edit: { ...edit, after: last },
           }
         : undefined
@@ -126,8 +131,8 @@ export function placeByHand(
           {
             grade: 'forbidden',
             code: first!,
-            text: `${title(hard.from)} comes before ${title(hard.to)}.`,
-            reason: rule(first!)!.reason,
+            text: findingSaid('comes-before', { from: title(hard.from), to: title(hard.to) }),
+            reason: reason('order-rules', { rules: [first!] }),
             steps: [hard.from, hard.to],
           },
           behind(broken),
@@ -147,8 +152,12 @@ export function placeByHand(
         aboutEdit(edits, index, {
           grade: 'forbidden',
           code: 'dries-on',
-          text: `${title(late.to)} has to start within ${late.maxLag} min of ${title(late.from)}.`,
-          reason: late.rules.map((id) => rule(id)?.reason ?? '').join(' '),
+          text: findingSaid('starts-within', {
+            from: title(late.from),
+            to: title(late.to),
+            minutes: late.maxLag!,
+          }),
+          reason: reason('order-rules', { rules: late.rules }),
           steps: [late.from, late.to],
         }),
       )

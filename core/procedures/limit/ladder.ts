@@ -5,7 +5,7 @@ import type { ProcedureRequest, Step } from '#core/procedures/schema.ts'
 
 export interface Rung {
   level: number
-  name: string
+  treatments: readonly string[]
   /** The one the step's first surface gets now. */
   now: boolean
 }
@@ -19,11 +19,10 @@ export function ladderOf(step: Step, steps: readonly Step[], request: ProcedureR
   if (!programme?.soil.some((rung) => rung.includes(step.treatment))) return []
   const done = new Set(steps.filter((s) => s.surfaces.includes(surface.id)).map((s) => s.treatment))
   const now = programme.soil.findLastIndex((rung) => rung.length > 0 && rung.every((id) => done.has(id)))
-  const said = new Set<string>()
+  const seen = new Set<string>()
   return programme.soil.flatMap((rung, level) => {
-    const name = rung.map((id) => byId(catalogue.treatments, id, 'treatment').name).join(', ')
-    if (name === '' || said.has(name)) return []
-    said.add(name)
-    return [{ level, name, now: programme.soil[now]?.join() === rung.join() }]
+    if (rung.length === 0 || seen.has(rung.join())) return []
+    seen.add(rung.join())
+    return [{ level, treatments: rung, now: programme.soil[now]?.join() === rung.join() }]
   })
 }

@@ -1,5 +1,5 @@
 import type { Surface } from '#core/cabin/schema.ts'
-import { surfacesOf, zoneGroupName } from '#core/cabin/surfaces.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Treatment } from '#core/catalogue/treatment.ts'
 import { doorsAndBlower, minutesToTouchDry } from '#core/drying/dry-time.ts'
@@ -8,8 +8,8 @@ import { generateProcedure, reviewProcedure } from '#core/procedures/make/genera
 import { setUpMinutes, workMinutes } from '#core/procedures/make/minutes.ts'
 import { type Setting, settingOf, uniform } from '#core/procedures/make/setting.ts'
 import { leftAfter, sum, unique } from '#core/procedures/make/steps.ts'
+import { type PlaceSaid, placeSaid } from '#core/procedures/messages.ts'
 import type { FitLimit, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
-import { sentence } from '#core/units/format.ts'
 import { clockOf } from './clock.ts'
 import { frontier, type Item, type Option } from './knapsack.ts'
 
@@ -160,14 +160,18 @@ export function timeMenu(
 export const entryWithin = (menu: readonly MenuEntry[], minutes: number): MenuEntry | undefined =>
   menu.findLast((e) => e.clock <= minutes)
 
-/** Places as they are said, each with what is to be said of its surfaces. */
-function byPlace(surfaces: readonly Surface[], request: ProcedureRequest, say: (there: Surface[]) => string): string[] {
+/** Glass is one place inside and out. */
+const placeOf = ({ zoneGroup }: Surface) => (zoneGroup === 'glass-outside' ? 'glass' : zoneGroup)
+
+/** Surfaces by place, each place said in its own way. */
+function byPlace(
+  surfaces: readonly Surface[],
+  { checkIn }: ProcedureRequest,
+  say: (there: readonly Surface[], place: { group: string; rows: number }) => PlaceSaid,
+): PlaceSaid[] {
   const places = new Map<string, Surface[]>()
-  for (const s of surfaces) {
-    const place = sentence(zoneGroupName(s.zoneGroup, request.checkIn.vehicle.body.rows.length))
-    places.set(place, [...(places.get(place) ?? []), s])
-  }
-  return [...places].map(([place, there]) => `${place}: ${say(there)}`)
+  for (const s of surfaces) places.set(placeOf(s), [...(places.get(placeOf(s)) ?? []), s])
+  return [...places].map(([group, there]) => say(there, { group, rows: checkIn.vehicle.body.rows.length }))
 }
 
 const surfacesIn = (request: ProcedureRequest, catalogue: Catalogue) =>
@@ -179,29 +183,26 @@ export function gains(
   to: MenuEntry | undefined,
   request: ProcedureRequest,
   catalogue: Catalogue,
-): string[] {
+): PlaceSaid[] {
   if (!to || from === to) return []
   const was = (s: Surface) => from?.rungs[s.id] ?? 0
   const now = (s: Surface) => to.rungs[s.id] ?? 0
   const more = surfacesIn(request, catalogue).filter((s) => now(s) > was(s))
-  return byPlace(more, request, (there) => {
+  return byPlace(more, request, (there, place) => {
     const fresh = there.filter((s) => was(s) === 0).length
-    const further = there.length - fresh
-    return [fresh > 0 ? `${fresh} more worked` : '', further > 0 ? `${further} taken a rung further` : '']
-      .filter(Boolean)
-      .join(', ')
+    return placeSaid('gains', { ...place, fresh, further: there.length - fresh })
   })
 }
 
 /** Marked surfaces that get no work, by place. */
-function leftOut(entry: MenuEntry, request: ProcedureRequest, catalogue: Catalogue): string[] {
+function leftOut(entry: MenuEntry, request: ProcedureRequest, catalogue: Catalogue): PlaceSaid[] {
   const all = surfacesIn(request, catalogue)
   const out = all.filter((s) => entry.rungs[s.id] === 0)
-  return byPlace(out, request, (there) => {
+  return byPlace(out, request, (there, place) => {
     const whole = all.filter((s) => s.zoneGroup === there[0]!.zoneGroup).length === there.length
-    if (whole) return 'all of it'
-    const names = there.map((s) => s.name.toLowerCase())
-    return names.length > 3 ? `${names.slice(0, 2).join(', ')} and ${names.length - 2} more` : names.join(', ')
+    if (whole) return placeSaid('all-of-it', place)
+    const told = there.length > 3 ? there.slice(0, 2) : there
+    return placeSaid('surfaces', { ...place, names: told.map((s) => s.name), more: there.length - told.length })
   })
 }
 

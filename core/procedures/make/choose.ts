@@ -4,13 +4,14 @@ import type { Programme } from '#core/catalogue/programme.ts'
 import type { StainKind } from '#core/catalogue/stain.ts'
 import type { Ban, Treatment } from '#core/catalogue/treatment.ts'
 import type { Stain, SurfaceCondition } from '#core/condition/schema.ts'
+import { none } from '#core/message/message.ts'
+import { type Reason, reason } from '#core/procedures/messages.ts'
 import type { Residual } from '#core/procedures/schema.ts'
-import { sentence } from '#core/units/format.ts'
 import { balanceOf, leftOn } from './balance.ts'
 import { forbiddenBy } from './forbidden.ts'
 import { type Effect, type Limits, limitsOf } from './limits.ts'
 import type { Setting } from './setting.ts'
-import { areaOfStains, banWords, plannedFor, stainRow, stainsOf } from './stains-here.ts'
+import { areaOfStains, plannedFor, stainRow, stainsOf } from './stains-here.ts'
 import type { Standing } from './stops.ts'
 
 /** One treatment of one surface, before grouping into steps. `area` in m² as worked, `pace` the shop's own over the catalogue's minutes. */
@@ -33,18 +34,13 @@ export interface Work {
 /** Why something may not be done. `rule` names the catalogue's forbidden rule, where it is one. */
 export interface Refused {
   code: string
-  reason: string
+  reason: Reason
   rule?: string
-  instead?: string
+  /** What to do instead: as the rule says, or have it cleared. */
+  instead?: { rule: string } | { clear: true }
 }
 
 const soft = new Set(['cloth', 'carpet', 'wool', 'synthetic-suede', 'headliner'])
-
-const moistureWords = {
-  damp: 'Damp when received.',
-  soaked: 'Soaked when received: lift and dry the underlay.',
-  ring: 'Water ring: suspect a blocked sunroof or scuttle drain.',
-}
 
 /** Groups of surface that soak. */
 const soaks = new Set(['carpet', 'carpet-worn', 'load'])
@@ -71,7 +67,7 @@ class Choice {
     const { family } = setting.material(surface.material)
     this.effects = (condition.damage ?? []).flatMap((d) => {
       const kind = byId(catalogue.damages, d.kind, 'damage')
-      return kind.effects.filter((e) => e.families.includes(family)).map((effect) => ({ name: kind.name, effect }))
+      return kind.effects.filter((e) => e.families.includes(family)).map((effect) => ({ damage: kind.id, effect }))
     })
     const instead = this.effects.find((e) => e.effect.asMaterial)?.effect.asMaterial
     this.material = setting.material(instead ?? surface.material)
@@ -134,8 +130,8 @@ class Choice {
     return [...new Set(out)]
   }
 
-  record(code: string, reason: string) {
-    this.residuals.push({ surface: this.surface.id, name: this.surface.name, code, reason })
+  record(code: string, why: Reason) {
+    this.residuals.push({ surface: this.surface.id, name: this.surface.name, code, reason: why })
   }
 
   /** A stain that must stay cold, while no enzyme is planned or done. */
@@ -152,52 +148,71 @@ class Choice {
     if (rule)
       return {
         code: 'forbidden',
-        reason: `${treatment.name}: ${rule.reason}`,
+        reason: reason('forbidden-rule', { treatment: treatment.id, rule: rule.id }),
         rule: rule.id,
-        instead: rule.instead,
+        instead: { rule: rule.id },
       }
     for (const row of [material, ...limits.also]) {
-      const bad = treatment.techniques.find((code) => (row.tolerates[code] ?? 'N') === 'N')
-      if (bad) return { code: 'forbidden', reason: `${treatment.name}: ${row.name} does not tolerate it (${bad}).` }
+      const technique = treatment.techniques.find((code) => (row.tolerates[code] ?? 'N') === 'N')
+      if (technique)
+        return {
+          code: 'forbidden',
+          reason: reason('not-tolerated', { treatment: treatment.id, material: row.id, technique }),
+        }
     }
     const banned = this.banned(treatment)
     if (banned)
       return {
         code: 'stain',
-        reason: `${treatment.name}: not on a panel with ${banned.kind.name.toLowerCase()}. Never: ${banned.kind.never}.`,
+        reason: reason('stain-bans', { treatment: treatment.id, stain: banned.kind.id }),
       }
     const product = setting.catalogue.products.find((p) => p.id === treatment.product?.id)
     for (const row of [material, ...limits.also]) {
       const family = product?.families.find((f) => row.never?.includes(f))
-      if (family) return { code: 'forbidden', reason: `${treatment.name}: ${family} never touches ${row.name}.` }
+      if (family)
+        return {
+          code: 'forbidden',
+          reason: reason('family-never', { treatment: treatment.id, family, material: row.id }),
+        }
     }
     const untested = this.untested(treatment)
     if (untested)
-      return { code: 'untested', reason: `${treatment.name}: ${untested} may not be tested, so it is not used.` }
+      return { code: 'untested', reason: reason('not-tested', { treatment: treatment.id, ...untested }) }
     const ruled = treatment.techniques.find((code) => limits.forbidden.has(code))
-    if (ruled) return { code: 'forbidden', reason: `${treatment.name}: not here (${limits.forbidden.get(ruled)}).` }
+    if (ruled)
+      return {
+        code: 'forbidden',
+        reason: reason('ruled-out', { treatment: treatment.id, by: limits.forbidden.get(ruled)! }),
+      }
     const left = leftOn(treatment, material)
     const { ceiling } = this
     // What is put on to be taken out again is judged by what takes it out.
     if (left > ceiling && !treatment.needs) {
       return {
         code: 'moisture-ceiling',
-        reason: `${treatment.name} leaves ${left} g/m², above the ceiling of ${ceiling} for ${material.name}${ceiling < material.ceiling ? ' in this car' : ''}.`,
+        reason: reason('over-ceiling', {
+          treatment: treatment.id,
+          left,
+          ceiling,
+          material: material.id,
+          lowered: ceiling < material.ceiling,
+        }),
       }
     }
-    const machine = treatment.equipment.find((id) => !setting.means.equipment.has(id))
-    if (machine) return { code: 'no-equipment', reason: `${treatment.name}: no ${machine} at hand.` }
+    const equipment = treatment.equipment.find((id) => !setting.means.equipment.has(id))
+    if (equipment)
+      return { code: 'no-equipment', reason: reason('no-machine', { treatment: treatment.id, equipment }) }
     const skill = treatment.skills.find((id) => !setting.means.skills.has(id))
-    if (skill) return { code: 'no-skill', reason: `${treatment.name}: nobody here holds "${skill}".` }
+    if (skill) return { code: 'no-skill', reason: reason('nobody-holds', { treatment: treatment.id, skill }) }
     return undefined
   }
 
   /** What a refused test spot leaves out here beside its techniques: heat anywhere, and anything wet on what is always tested. */
-  private untested(treatment: Treatment): string | undefined {
+  private untested(treatment: Treatment): { material?: string } | undefined {
     for (const { untested } of this.setting.refused) {
       if (!untested) continue
-      if (treatment.hot) return 'heat'
-      if (treatment.wet && untested.materials.includes(this.material.id)) return this.material.name
+      if (treatment.hot) return {}
+      if (treatment.wet && untested.materials.includes(this.material.id)) return { material: this.material.id }
     }
     return undefined
   }
@@ -209,12 +224,11 @@ class Choice {
   forStains(only: (kind: StainKind) => boolean = () => true): string[] {
     return this.stains.flatMap(({ kind }) => {
       if (!only(kind)) return []
-      const row = stainRow(kind, this.material.family, this.setting.catalogue)
       const own = plannedFor(kind, this.material.family, this.setting.catalogue)
       if (own.length === 0) {
-        const first = row?.first ?? kind.playbook[0]!
-        const code = first.startsWith('stop') ? 'stop' : first.startsWith('specialist') ? 'specialist' : 'record'
-        this.record(code, `${kind.name} here is recorded, not planned: ${first}. Never: ${kind.never}.`)
+        const row = stainRow(kind, this.material.family, this.setting.catalogue)
+        const { left = 'record' } = row ?? kind
+        this.record(left, reason('stain-left', { stain: kind.id, ...(row ? { row: row.index } : {}) }))
         return []
       }
       const kept: string[] = []
@@ -244,7 +258,7 @@ class Choice {
       if (!needs || needs.some((rinse) => ids.includes(rinse) || this.isDone(rinse))) return [id]
       const rinse = needs.find((other) => !this.refusal(this.setting.treatment(other), ids))
       if (rinse) return [id, rinse]
-      this.record('rinse', `${treatment.name}: nothing that would take it out again may be used here.`)
+      this.record('rinse', reason('nothing-takes-it-out', { treatment: id }))
       return []
     })
   }
@@ -254,22 +268,18 @@ class Choice {
     const { damage = [], moisture } = this.condition
     const { damages } = this.setting.catalogue
     for (const d of damage) {
-      const { name, effects } = byId(damages, d.kind, 'damage')
-      const advice = effects.flatMap((e) => e.advice ?? [])
+      const { effects } = byId(damages, d.kind, 'damage')
       this.record(
         'damage',
-        [
-          `${name}: permanent, not a cleaning task.`,
-          d.appeared ? 'Appeared during cleaning.' : '',
-          ...advice,
-          d.note ?? '',
-        ]
-          .filter(Boolean)
-          .join(' '),
+        reason('damage', {
+          damage: d.kind,
+          appeared: d.appeared !== undefined,
+          advice: effects.flatMap((e, i) => (e.advised ? [i] : [])),
+          note: d.note ?? '',
+        }),
       )
     }
-    if (moisture)
-      this.record('moisture', `${moistureWords[moisture]} The mark returns until the leak is found: advise a mechanic.`)
+    if (moisture) this.record('moisture', reason('wet-when-received', { moisture }))
   }
 
   /** The rung a surface gets: what was set for it, else its soil within the finish level. */
@@ -294,8 +304,7 @@ class Choice {
       const rung = this.fitted(programme.soil[level]!, planned)
       const stuck = this.allowed(rung, planned)
       if (!stuck) return rung
-      if (level === from)
-        this.record(stuck.code, `${stuck.reason} Worked with a gentler rung; what it leaves is recorded.`)
+      if (level === from) this.record(stuck.code, reason('gentler-rung', { because: stuck.reason }))
     }
     return []
   }
@@ -309,7 +318,7 @@ class Choice {
   retried(programme: Programme, level: number, times: number): string[] {
     const fresh = (ids: readonly string[]) => ids.filter((id) => !this.isDone(id))
     if (times > mostRetries) {
-      this.record('tried', `Judged dry and failed ${times} times: left as it is, what remains is told at handover.`)
+      this.record('tried', reason('failed-when-dry', { times }))
       return []
     }
     for (let next = level; next <= Math.min(4, level + times); next++) {
@@ -318,7 +327,7 @@ class Choice {
     }
     const mist = this.fitted(['acid', 'acid_out'], ['acid', 'acid_out'])
     if (!this.isDone('acid') && !this.allowed(mist, mist)) return mist
-    this.record('tried', 'Judged dry and failed; no further rung is allowed here. What remains is told at handover.')
+    this.record('tried', reason('no-further-rung', none))
     return []
   }
 
@@ -360,7 +369,7 @@ class Choice {
       if (!this.allowed(gentler, gentler)) kept = [...kept, ...gentler.map((id) => this.work(id, this.programme))]
       this.record(
         'moisture-ceiling',
-        `${most.treatment.name} would leave more water than the ${this.ceiling} g/m² that may stay here.`,
+        reason('too-much-water', { treatment: most.treatment.id, ceiling: this.ceiling }),
       )
     }
     return kept
@@ -444,10 +453,7 @@ function takenOn(choice: Choice, { rule }: Standing): Work[] {
       work.push({ ...made, stage, discards: true, skills: rule.skill ? [rule.skill] : [] })
     }
   }
-  choice.record(
-    'held',
-    `${sentence(rule.name)}: treated by trained hands; whatever else is to be done here follows when it is cleared.`,
-  )
+  choice.record('held', reason('fluid-by-trained', { rule: rule.id }))
   return work
 }
 
@@ -470,20 +476,17 @@ export function chooseWork(
   const standing = setting.held.by.get(surface.id)
   if (standing?.taken && standing.places.includes(surface)) return { work: takenOn(choice, standing), residuals }
   if (standing) {
-    choice.record('held', `Held: ${standing.rule.name}, ${standing.because}. No work here before it is cleared.`)
+    choice.record('held', reason('held', { rule: standing.rule.id, because: standing.because }))
     return nothing
   }
   if (setting.covered.has(surface.zone)) {
-    choice.record('covered', 'A child seat stays here: what is under and behind it is not done.')
+    choice.record('covered', reason('child-seat', none))
     return nothing
   }
   if (choice.effects.some((e) => e.effect.rungAtMost === 0)) return nothing
   const { soil, sand = 0 } = condition
   if (condition.moisture === 'soaked' && soaks.has(surface.group) && !drained.every((id) => choice.isDone(id))) {
-    choice.record(
-      'soaked',
-      'Soaked: water out, underlay lifted, dried for days and looked at again; only then its soil.',
-    )
+    choice.record('soaked', reason('soaked', none))
     return {
       work: drained.map((id) => choice.work(id, choice.programme)).concat(choice.work('judge', undefined)),
       residuals,
@@ -493,19 +496,19 @@ export function chooseWork(
   if (soil === 0 && hair === 0 && sand === 0 && choice.stains.length === 0) return nothing
   const level = choice.level()
   if (level === 0 && setting.rungs.has(surface.id)) {
-    choice.record('left-out', 'Left out of this procedure by the lead or for time.')
+    choice.record('left-out', reason('left-out', none))
     return nothing
   }
   if (level < soil && setting.refused.some((p) => p.untested && p.untested.rungAtMost < soil))
-    choice.record('untested', 'May not be tested on an unseen spot: no firmer than that; what soil it leaves is told.')
+    choice.record('untested', reason('rung-untested', none))
   const { programme } = choice
   if (!programme) {
-    choice.record('specialist', `No way of working ${material.name} here is known: specialist.`)
+    choice.record('specialist', reason('no-way', { material: material.id }))
     return nothing
   }
   const vacuumed = programme.soil.flat().some((id) => setting.treatment(id).techniques.includes('VS'))
   if (setting.held.noVacuum && vacuumed) {
-    choice.record('held', 'No dry vacuum anywhere before the mould is cleared, so nothing wet here either.')
+    choice.record('held', reason('no-vacuum', none))
     return nothing
   }
   const forStains = choice.forStains()
@@ -519,16 +522,13 @@ export function chooseWork(
   if (sand > 0) ids.push(...choice.fitted(['sand'], ids))
   ids.push(...companions(programme, surface, soil, level, ids))
   if (programme.specialistFrom !== undefined && soil >= programme.specialistFrom)
-    choice.record('specialist', `Soil this heavy on ${material.name} is a specialist’s; only the gentle work is done.`)
+    choice.record('specialist', reason('heavy-for-specialist', { material: material.id }))
   if (programme.recordFrom !== undefined && soil >= programme.recordFrom)
-    choice.record('record', `Soil this heavy on ${material.name} is worked once, gently; what remains is recorded.`)
+    choice.record('record', reason('heavy-once', { material: material.id }))
   ids = choice.fitted(choice.swapped(ids), ids)
   for (const { ban, kind } of choice.ruled.values())
     if (soil > 1)
-      choice.record(
-        'stain',
-        `${kind.name} rules this panel: ${banWords[ban]}; what soil that leaves is told. Never: ${kind.never}.`,
-      )
+      choice.record('stain', reason('stain-rules', { stain: kind.id, ban }))
   // What was wet is judged when dry, and what hides soil in raking light.
   const judged =
     choice.stains.length > 0 ||
@@ -555,13 +555,13 @@ export function chooseWork(
 
 /** No work of any kind where a finding stops, by any door. */
 function heldHere(surface: Surface, setting: Setting): Refused | undefined {
-  if (setting.covered.has(surface.zone)) return { code: 'covered', reason: 'A child seat stays there.' }
+  if (setting.covered.has(surface.zone)) return { code: 'covered', reason: reason('child-seat-there', none) }
   const standing = setting.held.by.get(surface.id)
   return (
     standing && {
       code: 'held',
-      reason: `Held: ${standing.rule.name}, ${standing.because}.`,
-      instead: 'Have it cleared by somebody who may.',
+      reason: reason('held-there', { rule: standing.rule.id, because: standing.because }),
+      instead: { clear: true },
     }
   )
 }
@@ -577,7 +577,8 @@ export function rungRefused(
   if (held) return held
   const choice = new Choice(surface, condition, setting)
   const { programme } = choice
-  if (!programme) return { code: 'specialist', reason: `No way of working ${choice.material.name} here is known.` }
+  if (!programme)
+    return { code: 'specialist', reason: reason('no-way-there', { material: choice.material.id }) }
   const planned = [...programme.soil[level]!, ...choice.forStains()]
   return choice.allowed(choice.fitted(programme.soil[level]!, planned), planned)
 }

@@ -2,12 +2,12 @@ import type { Surface } from '#core/cabin/schema.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
-import { chanceWords, removalChance } from '#core/condition/expectation.ts'
+import { removalChance } from '#core/condition/expectation.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { stainRow } from './stains-here.ts'
 
 /**
- * What the customer is told before: for every stain and damage the chance of full removal, in percent and in words.
+ * What the customer is told before: for every stain and damage the chance of full removal, in percent.
  * Damage is permanent and stays; stains go by kind, age, earlier attempts and the material they sit on.
  */
 export function expectationsOf(
@@ -18,26 +18,21 @@ export function expectationsOf(
   return surfaces.flatMap((surface) => {
     const { stains = [], damage = [] } = checkIn.condition[surface.id] ?? {}
     const family = byId(catalogue.materials, surface.material, 'material').family
-    const told = (stain: string, chance: number, words = chanceWords(chance)) => ({
-      surface: surface.id,
-      name: surface.name,
-      stain,
-      chance,
-      words,
-    })
+    const here = { surface: surface.id, name: surface.name }
     return [
       ...stains.map((stain) => {
         const kind = byId(catalogue.stains, stain.kind, 'stain')
         const row = stainRow(kind, family, catalogue)
-        return told(kind.name, removalChance(stain, kind.chance, row ? row.shift : 0))
+        const chance = removalChance(stain, kind.chance, row ? row.shift : 0)
+        return { ...here, of: 'stain' as const, kind: kind.id, chance }
       }),
-      ...damage.map((d) =>
-        told(
-          byId(catalogue.damages, d.kind, 'damage').name,
-          0,
-          d.appeared ? 'stays; appeared during cleaning' : 'stays: damage',
-        ),
-      ),
+      ...damage.map((d) => ({
+        ...here,
+        of: 'damage' as const,
+        kind: byId(catalogue.damages, d.kind, 'damage').id,
+        chance: 0,
+        ...(d.appeared ? { appeared: true as const } : {}),
+      })),
     ]
   })
 }

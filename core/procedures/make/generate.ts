@@ -8,6 +8,8 @@ import { doorsAndBlower, doorsOnly } from '#core/drying/dry-time.ts'
 import { editSteps } from '#core/procedures/edit/edit-steps.ts'
 import { editWork, unrinsed, type Worked } from '#core/procedures/edit/edit-work.ts'
 import { byHandRule, placeByHand } from '#core/procedures/edit/placing.ts'
+import { none } from '#core/message/message.ts'
+import { reason } from '#core/procedures/messages.ts'
 import type { Procedure, ProcedureRequest, Residual, Step, StepLink } from '#core/procedures/schema.ts'
 import { BadInput } from '#core/units/fault.ts'
 import { cautionsFor } from './cautions.ts'
@@ -43,7 +45,7 @@ const unreachable = (surface: Surface): Residual => ({
   surface: surface.id,
   name: surface.name,
   code: 'unreachable',
-  reason: 'What has to move for it did not at check-in: cleaned where it stands, told at handover.',
+  reason: reason('unreachable', none),
 })
 
 /** Steps done or under way in an earlier version stand as they were; what is added beside them gets a name of its own. */
@@ -71,9 +73,9 @@ function reasonsOf(step: Step, links: readonly StepLink[], why: string | undefin
   const incoming = links.filter((link) => link.to === step.id)
   const after = (rule: string) => incoming.filter((l) => l.rules.includes(rule)).map((l) => l.from)
   return [
-    ...catalogue.orderRules.map((rule) => ({ rule: rule.id, text: rule.reason, after: after(rule.id) })),
-    { rule: byHandRule, text: why ?? 'Placed here by the lead.', after: after(byHandRule) },
-  ].filter((reason) => reason.after.length > 0)
+    ...catalogue.orderRules.map((rule) => ({ rule: rule.id, after: after(rule.id) })),
+    { rule: byHandRule, after: after(byHandRule), ...(why ? { reason: why } : {}) },
+  ].filter((because) => because.after.length > 0)
 }
 
 /**
@@ -195,7 +197,9 @@ export function generateProcedure(request: ProcedureRequest, catalogue: Catalogu
     throw new BadInput(
       forbidden.map((f) => ({
         pointer: f.edit === null ? '/checkIn' : `/edits/${f.edit}`,
-        message: `${f.text} ${f.reason}`,
+        message: `${f.code}: ${f.text.code}, ${f.reason.code}.`,
+        code: f.code,
+        said: [f.text, f.reason],
       })),
     )
   return procedure

@@ -1,4 +1,5 @@
 import { aboutEdit, aboutWhole } from '#core/procedures/edit/findings.ts'
+import { findingSaid, reason } from '#core/procedures/messages.ts'
 import type { Edit, Finding, Step } from '#core/procedures/schema.ts'
 import type { Setting } from './setting.ts'
 
@@ -31,8 +32,8 @@ export function meetings(steps: readonly Step[], edits: readonly Edit[], setting
           const said = {
             grade: 'forbidden' as const,
             code: rule.id,
-            text: `“${first.title}” is still there when “${step.title}” comes.`,
-            reason: rule.reason,
+            text: findingSaid('still-there', { first: first.title, next: step.title }),
+            reason: reason('sequence', { rule: rule.id }),
             steps: [first.id, step.id],
           }
           const blame = edits.findLastIndex((e) => e.do !== 'minutes')

@@ -42,7 +42,7 @@ export interface Setting {
   held: Held
   /** Seats a child seat stays on, by zone: nothing is done there. */
   covered: ReadonlySet<string>
-  /** What is said instead where something of the car does not work. */
+  /** What says it otherwise because it does not work: motions by treatment, refusals by permission, cautions. */
   said: Record<'motion' | 'refused' | 'cautions', Readonly<Record<string, string>>>
   /** The shop's own pace by treatment; 1 is the catalogue's. */
   rates: Readonly<Record<string, number>>
@@ -84,6 +84,10 @@ const actOf = (treatment: Treatment, house: readonly HouseChoice[], catalogue: C
 export const deadOf = ({ functions = {} }: Pick<CheckIn, 'functions'>, catalogue: Catalogue) =>
   catalogue.functions.filter((f) => functions[f.id]?.works === false)
 
+/** By what is said otherwise: the function that says it. */
+const saidBy = (dead: ReturnType<typeof deadOf>, what: 'motion' | 'refused' | 'cautions') =>
+  Object.fromEntries(dead.flatMap((f) => (f.instead?.[what] ?? []).map((id) => [id, f.id])))
+
 export function settingOf(request: ProcedureRequest, catalogue: Catalogue): Setting {
   const { checkIn } = request
   const { body } = checkIn.vehicle
@@ -112,9 +116,9 @@ export function settingOf(request: ProcedureRequest, catalogue: Catalogue): Sett
     held: heldIn([]),
     covered: new Set(checkIn.permissions['child-seat'] === false ? checkIn.childSeats : []),
     said: {
-      motion: Object.assign({}, ...dead.map((f) => f.said?.motion)),
-      refused: Object.assign({}, ...dead.map((f) => f.said?.refused)),
-      cautions: Object.assign({}, ...dead.map((f) => f.said?.cautions)),
+      motion: saidBy(dead, 'motion'),
+      refused: saidBy(dead, 'refused'),
+      cautions: saidBy(dead, 'cautions'),
     },
     rates: request.rates ?? {},
     treatment: (id) => byId(catalogue.treatments, id, 'treatment'),

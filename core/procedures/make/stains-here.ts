@@ -1,6 +1,5 @@
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { StainKind } from '#core/catalogue/stain.ts'
-import type { Ban } from '#core/catalogue/treatment.ts'
 import type { Stain, SurfaceCondition } from '#core/condition/schema.ts'
 
 /** Stains of a surface, body fluids named as a biohazard among them. */
@@ -11,17 +10,14 @@ export function stainsOf({ stains = [], biohazard = [] }: SurfaceCondition, cata
   return [...stains, ...fluids.map((kind): Stain => ({ kind, age: 'fresh', attempts: 0 }))]
 }
 
-/** How a stain of a group is taken on a material family; undefined on the cloth and carpet that its own row is about. */
-export const stainRow = (kind: StainKind, family: string, catalogue: Catalogue) =>
-  family === 'cloth' || family === 'carpet'
-    ? undefined
-    : (catalogue.stainGroups.find((g) => g.id === kind.group)?.on.find((row) => row.families.includes(family)) ?? {
-        // A material nobody has a row for is taken as the strictest.
-        first: 'record',
-        limit: '',
-        treatments: [],
-        shift: null,
-      })
+/** How a stain of a group is taken on a material family, with its place in the group; undefined on the cloth and carpet that its own row is about. */
+export function stainRow(kind: StainKind, family: string, catalogue: Catalogue) {
+  if (family === 'cloth' || family === 'carpet') return undefined
+  const rows = catalogue.stainGroups.find((g) => g.id === kind.group)?.on ?? []
+  const index = rows.findIndex((row) => row.families.includes(family))
+  // A material nobody has a row for is taken as the strictest.
+  return { ...(rows[index] ?? { treatments: [], shift: null, left: 'record' as const }), index }
+}
 
 /** What ends the treatment of a body fluid wherever it was, if the material bears it. */
 const afterFluid = ['disinfect_spot', 'disinfect_off']
@@ -33,15 +29,6 @@ export function plannedFor(kind: StainKind, family: string, catalogue: Catalogue
   if (own.length === 0) return []
   const lifted = row && kind.treatments[0] === 'lift' ? ['lift'] : []
   return [...lifted, ...own, ...(kind.fluid ? afterFluid : [])]
-}
-
-export const banWords: Record<Ban, string> = {
-  heat: 'no heat',
-  alkali: 'neutral and cool only',
-  rub: 'nothing is rubbed',
-  acid: 'no acid',
-  solvent: 'no solvent',
-  peroxide: 'no peroxide',
 }
 
 /** Square metres of a stain by its size; the whole panel is the surface. */

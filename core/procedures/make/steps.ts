@@ -1,11 +1,10 @@
 import type { Surface } from '#core/cabin/schema.ts'
-import { zoneGroupName } from '#core/cabin/surfaces.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { removalChance } from '#core/condition/expectation.ts'
 import { type Air, minutesToTouchDry } from '#core/drying/dry-time.ts'
+import { cautionSaid, motion, title } from '#core/procedures/messages.ts'
 import type { ProcedureRequest, Step } from '#core/procedures/schema.ts'
-import { sentence } from '#core/units/format.ts'
 import { balanceOf, leftOn } from './balance.ts'
 import type { Work } from './choose.ts'
 import { forbiddenBy, rulesAgainst } from './forbidden.ts'
@@ -41,13 +40,12 @@ export const stepId = ({ treatment, stage, surface }: Work) =>
 
 const zonesOf = (surfaces: readonly Surface[]) => unique(surfaces.map((s) => s.zone))
 
-/** What is tried after this rung on the same surfaces, by their programme; empty where the ladder ends. */
-function nextRung(works: readonly Work[], { programme, treatment }: Setting): string {
+/** Treatments tried after this rung on the same surfaces, by their programme; none where the ladder ends. */
+function nextRung(works: readonly Work[], { programme }: Setting): string[] {
   const { surface, material, treatment: now } = works[0]!
   const ladder = programme(surface, material)?.soil ?? []
   const at = ladder.findLastIndex((rung) => rung.includes(now.id))
-  const next = at < 0 ? [] : (ladder[at + 1] ?? []).filter((id) => !ladder[at]!.includes(id))
-  return next.map((id) => treatment(id).name).join(', then ')
+  return at < 0 ? [] : (ladder[at + 1] ?? []).filter((id) => !ladder[at]!.includes(id))
 }
 
 /** What the technician reads about the stains a step is for. */
@@ -56,16 +54,25 @@ function playbookOf(works: readonly Work[], catalogue: Catalogue): Pick<Step, 'p
     stains.map((stain) => {
       const kind = byId(catalogue.stains, stain.kind, 'stain')
       return {
-        stain: kind.name,
+        stain: kind.id,
         surface: surface.id,
-        steps: kind.playbook,
-        never: kind.never,
         wicking: kind.wicking,
         chance: removalChance(stain, kind.chance, 0),
       }
     }),
   )
   return playbook.length > 0 ? { playbook } : {}
+}
+
+/** How it is done here: as what does not work has it, as the house has it, or as usual. */
+function motionOf(treatment: string, { said, catalogue, choices }: Setting): Step['motion'] {
+  const dead = said.motion[treatment]
+  if (dead) return motion('not-working', { function: dead, treatment })
+  for (const rule of catalogue.houseRules) {
+    const choice = rule.choices.find((c) => c.id === choices[rule.id] && c.motions?.includes(treatment))
+    if (choice) return motion('house-choice', { rule: rule.id, choice: choice.id, treatment })
+  }
+  return motion('usual', { treatment })
 }
 
 /** One pass of one tool over neighbouring surfaces. */
@@ -85,10 +92,12 @@ export function stepOf(
     stage,
     petal: byId(catalogue.stages, stage, 'stage').petal,
     treatment: treatment.id,
-    title:
-      treatment.together || treatment.ownTitle
-        ? treatment.name
-        : `${sentence(zoneGroupName(zoneGroup, request.checkIn.vehicle.body.rows.length))}: ${treatment.name.charAt(0).toLowerCase()}${treatment.name.slice(1)}`,
+    title: title('treatment', {
+      treatment: treatment.id,
+      ...(treatment.together || treatment.ownTitle
+        ? {}
+        : { group: zoneGroup, rows: request.checkIn.vehicle.body.rows.length }),
+    }),
     zoneGroup,
     zones: treatment.holdsCar ? zonesOf(surfaces).filter((z) => !outside.has(z)) : zonesOf(works.map((w) => w.surface)),
     surfaces: works.map((w) => w.surface.id),
@@ -104,14 +113,12 @@ export function stepOf(
     product: product
       ? {
           id: product.id,
-          name: product.name,
           ratio: product.ratios[treatment.product!.purpose]!,
           ml: area * (treatment.dose ?? treatment.applied),
         }
       : null,
     on: house.flatMap((c) => c.on?.[treatment.id] ?? [])[0] ?? treatment.on,
-    motion:
-      setting.said.motion[treatment.id] ?? house.flatMap((c) => c.motion?.[treatment.id] ?? [])[0] ?? treatment.motion,
+    motion: motionOf(treatment.id, setting),
     tool: treatment.tool,
     towels: treatment.towels.map((t) => ({
       // What has touched a body fluid is thrown away.
@@ -123,7 +130,6 @@ export function stepOf(
     dwell: treatment.dwell ?? null,
     cautions: [],
     ppe: unique([...treatment.ppe, ...(product?.ppe ?? [])]),
-    passCue: treatment.passCue,
     attempts: treatment.attempts,
     next: nextRung(works, setting),
     why: [],
@@ -146,7 +152,6 @@ function bareStep(
     | 'p50'
     | 'minutes'
     | 'crew'
-    | 'passCue'
   > &
     Partial<Pick<Draft, 'skills' | 'equipment' | 'stop'>>,
   { setting, severe }: Drafting,
@@ -160,7 +165,7 @@ function bareStep(
     equipment: [],
     product: null,
     on: 'tool',
-    motion: '',
+    motion: null,
     tool: '',
     towels: [],
     applied: 0,
@@ -169,7 +174,7 @@ function bareStep(
     cautions: [],
     ppe: [],
     attempts: 1,
-    next: '',
+    next: [],
     why: [],
     ...fields,
   }
@@ -220,7 +225,7 @@ export function dryingSteps(steps: readonly Draft[], works: readonly Work[], air
         id: `dry:${zoneGroup}`,
         stage: 'dry-out',
         treatment: 'dry',
-        title: `${sentence(zoneGroupName(zoneGroup, rows))}: dry out, ${still ? 'doors open, no blower' : 'doors open and blower'}`,
+        title: title('dry-out', { group: zoneGroup, rows, still }),
         zoneGroup,
         zones: zonesOf(there.map((w) => w.surface)),
         surfaces: wetted,
@@ -228,7 +233,6 @@ export function dryingSteps(steps: readonly Draft[], works: readonly Work[], air
         p50: 0,
         minutes,
         crew: 0,
-        passCue: 'dry to the back of the hand',
       },
       drafting,
     )
@@ -250,7 +254,10 @@ export function wholeCarStep(id: string, kit: number, drafting: Drafting): Draft
       id: `${row.id}:car`,
       stage: row.stage,
       treatment: row.id,
-      title: row.refused && setting.car.permissions[row.refused.permission] === false ? row.refused.name : row.name,
+      title: title('whole-car', {
+        row: row.id,
+        refused: row.refused !== undefined && setting.car.permissions[row.refused] === false,
+      }),
       zoneGroup: 'car',
       // The kit is laid out beside the car; everything else of the whole car holds all of it.
       zones: row.id === 'kit' ? [] : zonesOf(surfaces),
@@ -261,7 +268,6 @@ export function wholeCarStep(id: string, kit: number, drafting: Drafting): Draft
       crew,
       skills: row.skills ?? [],
       equipment: row.equipment ?? [],
-      passCue: row.passCue,
     },
     drafting,
   )
@@ -293,13 +299,12 @@ export function stopStep(standing: Standing, drafting: Drafting): Draft {
   const { surfaces } = drafting
   const there = surfaces.filter((s) => held.has(s.id))
   const [place] = places
-  const where = rule.holds === 'car' || !place ? '' : `: ${place.name.charAt(0).toLowerCase()}${place.name.slice(1)}`
   const step = bareStep(
     {
       id,
       stage: rule.first ? 'stop-first' : 'stop',
       treatment: 'stop',
-      title: `Stop, ${rule.name}${where}`,
+      title: title('stop', { rule: rule.id, ...(rule.holds === 'car' || !place ? {} : { at: place.name }) }),
       zoneGroup: 'car',
       zones: zonesOf(there),
       surfaces: there.map((s) => s.id),
@@ -308,7 +313,6 @@ export function stopStep(standing: Standing, drafting: Drafting): Draft {
       minutes: Math.max(1, Math.ceil(rule.minutes)),
       crew: 1,
       skills: rule.skill ? [rule.skill] : [],
-      passCue: 'cleared and signed in the log by somebody who may',
       stop: {
         rule: rule.id,
         at: places.map((p) => p.id),
@@ -318,10 +322,10 @@ export function stopStep(standing: Standing, drafting: Drafting): Draft {
         specialist: standing.specialist,
         taken: standing.taken,
         references: rule.references,
-        doing: rule.doing,
       },
     },
     drafting,
   )
-  return { ...step, cautions: rule.doing, ppe: rule.wear ?? [] }
+  const lines = Array.from({ length: rule.lines }, (_, line) => cautionSaid('stop', { rule: rule.id, line }))
+  return { ...step, cautions: lines, ppe: rule.wear ?? [] }
 }

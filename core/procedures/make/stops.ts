@@ -2,6 +2,7 @@ import type { Surface } from '#core/cabin/schema.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { Stop } from '#core/catalogue/stop.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
+import type { HeldBecause } from '#core/procedures/messages.ts'
 import type { ProcedureRequest } from '#core/procedures/schema.ts'
 import type { Setting } from './setting.ts'
 import { plannedFor, stainsOf } from './stains-here.ts'
@@ -18,7 +19,7 @@ export interface Standing {
   /** It is a specialist's. */
   specialist: boolean
   /** Why nobody here takes it on. */
-  because: string
+  because: HeldBecause
 }
 
 /** Which places touch which: side by side, one behind the other, and what hangs over them. Zones as the cabin names them. */
@@ -175,10 +176,10 @@ export function standingStops(
         taken,
         specialist,
         because: specialist
-          ? 'a specialist’s, not the crew’s'
+          ? { is: 'specialist' }
           : untrained
-            ? `nobody here holds “${setting.catalogue.skills.find((s) => s.id === rule.skill)?.name ?? rule.skill}”`
-            : 'held until it is cleared',
+            ? { is: 'untrained', skill: rule.skill! }
+            : { is: 'uncleared' },
       })
     }
   }
@@ -190,7 +191,7 @@ export function standingStops(
       ...stop,
       taken: false,
       held: heldBy(stop.rule, stop.places, surfaces, false),
-      because: `held until “${over.rule.name}” is cleared`,
+      because: { is: 'waits', rule: over.rule.id },
     }
   })
 }

@@ -1,0 +1,49 @@
+import { type MessageOf, messageSchema, type None, saying } from '#core/message/message.ts'
+import type { Title } from '#core/procedures/messages.ts'
+
+/** Why an intent is not possible now. */
+export interface RefusalMessages {
+  'handed-over': None
+  held: { holder: Title }
+  'unknown-step': { step: string }
+  'unknown-place': { place: string }
+  'unknown-surface': { surface: string }
+  over: { step: Title; status: string }
+  'needs-clearing': { step: Title }
+  'stop-stays': { step: Title }
+  running: { step: Title }
+  'no-dwell': { step: Title }
+  'no-timer': None
+  passive: { step: Title }
+  'no-skill': { step: Title; skill: string }
+  'lead-only': None
+  'trained-only': { step: Title; skill?: string }
+  busy: { step: Title }
+  'zone-taken': { step: Title }
+  /** Without a step: what is wetted there has not ended. */
+  'waits-for': { step?: Title; before?: Title }
+  dwell: { before: Title; minutes: number }
+  'not-running': { step: Title; doing: Doing }
+  'not-yours': { step: Title; doing: Doing }
+  'steps-open': { open: number; first: Title }
+  'stop-open': { step: Title }
+  'checks-open': { open: number }
+  'failed-without-note': None
+}
+export type Doing = 'finished' | 'paused' | 'timed'
+/** Why an intent is not possible now: its code, and what it is about. */
+export type Refusal = MessageOf<RefusalMessages>
+export const no = saying<RefusalMessages>()
+
+/** What is written down about a job beside its steps. */
+export interface LogMessages {
+  note: { text: string }
+  'condition-changed': { note: string }
+  'recheck-failed': { note: string }
+  'hazard-found': { rule: string; stop: Title | null; note: string; told: string }
+  'stop-refused': { step: Title; reason: string }
+  'skill-waived': { step: Title; reason: string }
+}
+export type LogSaid = MessageOf<LogMessages>
+export const LogSaid = messageSchema<LogMessages>()
+export const log = saying<LogMessages>()

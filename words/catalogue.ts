@@ -1,0 +1,92 @@
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { HouseChoice } from '#core/catalogue/house-rule.ts'
+
+interface Named {
+  name: string
+}
+interface Reasoned {
+  reason: string
+}
+
+/** What the words of a language add to each kind of the catalogue's entries. */
+interface Wordings {
+  bodies: Named
+  surfaces: Named
+  features: Named & { note: string }
+  damages: Named & { effects: (Catalogue['damages'][number]['effects'][number] & { advice?: string })[] }
+  stops: Named & { doing: string[] }
+  odours: Named
+  biohazards: Named
+  functions: Named & {
+    why: string
+    said?: Partial<Record<'motion' | 'refused' | 'cautions' | 'places', Record<string, string>>>
+  }
+  permissions: { question: string; refused: string }
+  packages: Named
+  presets: Named
+  materials: Named
+  stages: Named
+  treatments: Named & { motion: string; passCue: string }
+  wholeCar: Named & { passCue: string; why?: string; refusedName?: string }
+  stains: Named & { playbook: string[]; never: string }
+  stainGroups: { on: (Catalogue['stainGroups'][number]['on'][number] & { first: string; limit: string })[] }
+  products: Named & { roleName: string }
+  orderRules: Reasoned
+  houseRules: Named & {
+    choices: (HouseChoice & Named & Reasoned & { motion?: Record<string, string>; note?: string })[]
+  }
+  cautions: { text: string }
+  forbidden: Reasoned & { instead: string }
+  sequences: Reasoned
+  neverMix: Reasoned
+  cups: Named
+  consumables: Named
+  finishes: Named & { promise: string }
+  checkList: { text: string }
+  equipment: Named
+  skills: Named
+}
+
+type Entry<K extends keyof Catalogue> = Catalogue[K][number]
+
+/** The catalogue with the words of one language beside its facts; core takes it as any other. */
+export type WordedCatalogue = {
+  [K in keyof Catalogue]: K extends keyof Wordings ? (Omit<Entry<K>, keyof Wordings[K]> & Wordings[K])[] : Catalogue[K]
+}
+
+/** A language's texts of one kind: by id, nested lists by id or by their place. */
+export type Texts = Readonly<Record<string, object>>
+/** A language's texts of the whole catalogue, and of the tools, protective wear and product cautions it names by id alone. */
+export interface CatalogueTexts {
+  kinds: { readonly [K in keyof Wordings]: Texts }
+  tools: Readonly<Record<string, Named>>
+  wear: Readonly<Record<string, Named>>
+  productCautions: Readonly<Record<string, { text: string }>>
+}
+
+type Plain = Record<string, unknown>
+const isPlain = (value: unknown): value is Plain =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** How an entry is called in the texts: by its id, a kind of surface by its place too. */
+const keyOf = (entry: Plain, index: number) =>
+  (entry.id as string | undefined) ?? (entry.kind === undefined ? String(index) : `${entry.place}.${entry.kind}`)
+
+function merged(facts: unknown, texts: unknown): unknown {
+  if (texts === undefined) return facts
+  if (Array.isArray(facts) && isPlain(texts))
+    return facts.map((entry: Plain, i) => merged(entry, texts[keyOf(entry, i)]))
+  if (!isPlain(facts) || !isPlain(texts)) return texts
+  const out: Plain = { ...facts }
+  for (const [key, text] of Object.entries(texts)) out[key] = merged(facts[key], text)
+  return out
+}
+
+/** The catalogue in one language. */
+export function inWords(catalogue: Catalogue, texts: CatalogueTexts): WordedCatalogue {
+  const parts = Object.entries(catalogue).map(([part, list]) => [
+    part,
+    merged(list, texts.kinds[part as keyof Wordings]),
+  ])
+  return Object.fromEntries(parts) as WordedCatalogue
+}

@@ -1,0 +1,65 @@
+import type { Doing, LogMessages, RefusalMessages } from '#core/job/messages.ts'
+import type { Need } from '#core/job/schema.ts'
+import type { Title } from '#core/procedures/messages.ts'
+import { say, type WordsOf } from '#words/message.ts'
+import type { Names } from '#words/names.ts'
+import { titles } from './procedures.ts'
+
+const quoted = (title: Title, n: Names) => `“${say(titles, title, n)}”`
+const done: Record<Doing, string> = { finished: 'finished', paused: 'paused', timed: 'timed' }
+
+export const refusals: WordsOf<RefusalMessages> = {
+  'handed-over': () => 'The vehicle has been handed over; its job is closed.',
+  held: ({ holder }, n) => `Held: ${quoted(holder, n)}. Nothing is done there before it is cleared.`,
+  'unknown-step': ({ step }) => `This procedure has no step “${step}”.`,
+  'unknown-place': ({ place }) => `The check list has no place “${place}”.`,
+  'unknown-surface': ({ surface }) => `This car has no surface “${surface}”.`,
+  over: ({ step, status }, n) => `${quoted(step, n)} is already ${status}.`,
+  'needs-clearing': ({ step }, n) => `${quoted(step, n)} is not finished but cleared: who, with its references.`,
+  'stop-stays': ({ step }, n) => `${quoted(step, n)} is never skipped. It is cleared by somebody who may.`,
+  running: ({ step }, n) => `${quoted(step, n)} is already being worked on.`,
+  'no-dwell': ({ step }, n) => `${quoted(step, n)} has no dwell.`,
+  'no-timer': () => 'No timer runs there.',
+  passive: ({ step }, n) => `${quoted(step, n)} needs nobody; say “dry” when it is.`,
+  'no-skill': ({ step, skill }, n) => `${quoted(step, n)} needs somebody who holds “${skill}”.`,
+  'lead-only': () => 'Only a lead lets somebody do a step without its skill.',
+  'trained-only': ({ step, skill }, n) =>
+    `${quoted(step, n)} is for trained people only${skill ? ` (“${skill}”)` : ''}; no word stands in for it.`,
+  busy: ({ step }, n) => `You are on ${quoted(step, n)}. Pause or finish it first.`,
+  'zone-taken': ({ step }, n) => `Someone is there: ${quoted(step, n)} is being worked on.`,
+  'waits-for': ({ step, before }, n) =>
+    step && before
+      ? `${quoted(step, n)} waits for ${quoted(before, n)}. Finish it, or skip it with a reason.`
+      : 'Wetting there has not ended yet, so it cannot be dry.',
+  dwell: ({ before, minutes }, n) => `The dwell after ${quoted(before, n)} runs ${minutes} more min.`,
+  'not-running': ({ step, doing }, n) => `${quoted(step, n)} is not being worked on, so it cannot be ${done[doing]}.`,
+  'not-yours': ({ step, doing }, n) =>
+    `${quoted(step, n)} is someone else’s; only they or a lead can have it ${done[doing]}.`,
+  'steps-open': ({ open, first }, n) => `${open} steps are open, the first is ${quoted(first, n)}.`,
+  'stop-open': ({ step }, n) => `${quoted(step, n)} is not cleared: who, with its references.`,
+  'checks-open': ({ open }) => `${open} places of the final check have not been looked at.`,
+  'failed-without-note': () => 'A place failed its check and nothing says why: add a note or pass it.',
+}
+
+export const log: WordsOf<LogMessages> = {
+  note: ({ text }) => text,
+  'condition-changed': ({ note }) => `Condition changed: ${note}`,
+  'recheck-failed': ({ note }) => `Recheck failed: ${note}`,
+  'hazard-found': ({ rule, stop, note, told }, n) =>
+    `${stop ? say(titles, stop, n) : rule}. ${note ? `${note} ` : ''}Told: ${told}.`,
+  'stop-refused': ({ step, reason }, n) => `Refused, as anyone may: ${say(titles, step, n)}. ${reason}`,
+  'skill-waived': ({ step, reason }, n) => `Let somebody do ${quoted(step, n)} untrained: ${reason}`,
+}
+
+/** What somebody is needed for. */
+export function need({ kind, of, places }: Need, n: Names): string {
+  const title = of ? say(titles, of, n) : ''
+  if (kind === 'dried-on') return `${title}: past its longest dwell, re-mist`
+  if (kind === 'dwell') return `${title}: dwell ends`
+  if (kind === 'judge-dry') {
+    const place = of?.code === 'dry-out' ? n.group(of.facts.group, of.facts.rows) : title
+    return `${place.charAt(0).toUpperCase()}${place.slice(1)}: judge it dry`
+  }
+  if (kind === 'final-check') return places === 1 ? '1 place to look at' : `${places} places to look at`
+  return 'Ready to hand over'
+}

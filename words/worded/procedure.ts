@@ -1,0 +1,122 @@
+import { chanceBand } from '#core/condition/expectation.ts'
+import type { Difference, Finding, FitLimit, Procedure, Residual, Step } from '#core/procedures/schema.ts'
+import type { Language } from '#words/language.ts'
+import { say } from '#words/message.ts'
+import type {
+  DifferenceInWords,
+  ExpectationInWords,
+  FindingInWords,
+  LimitInWords,
+  ProcedureInWords,
+  ResidualInWords,
+  StepInWords,
+} from './procedure-schema.ts'
+
+const titleOf = (step: Pick<Step, 'title'>, { procedures, names }: Language) => say(procedures.titles, step.title, names)
+
+const productIn = <P extends { id: string }>(product: P, { names }: Language) => ({
+  ...product,
+  name: names.product(product.id).name,
+})
+
+/** How one sees that a step is right: as its treatment or its row says, or as drying and stops have it. */
+function passCue(step: Step, { procedures, names, catalogue }: Language): string {
+  if (step.stop) return procedures.passCues.stop
+  if (step.treatment === 'dry') return procedures.passCues.dry
+  const ofCar = catalogue.wholeCar.some((row) => row.id === step.treatment)
+  return (ofCar ? names.wholeCar(step.treatment) : names.treatment(step.treatment)).passCue ?? ''
+}
+
+export function stepInWords(step: Step, language: Language): StepInWords {
+  const { procedures: words, names } = language
+  const { stop, playbook, ...rest } = step
+  return {
+    ...rest,
+    title: titleOf(step, language),
+    product: step.product && productIn(step.product, language),
+    motion: step.motion ? say(words.motions, step.motion, names) : '',
+    tool: step.tool === '' ? '' : names.tool(step.tool),
+    cautions: step.cautions.map((c) => say(words.cautions, c, names)),
+    ppe: step.ppe.map(names.wear),
+    passCue: passCue(step, language),
+    next: words.thenNext(step.next.map((id) => names.treatment(id).name)),
+    why: step.why.map(({ rule, after, reason }) => ({
+      rule,
+      after,
+      text: rule === 'by-hand' ? (reason ?? words.placedByLead) : names.orderRule(rule).reason,
+    })),
+    ...(stop ? { stop: { ...stop, doing: names.stop(stop.rule).doing ?? [] } } : {}),
+    ...(playbook
+      ? {
+          playbook: playbook.map((entry) => {
+            const { name, playbook: steps, never } = names.stain(entry.stain)
+            return { ...entry, stain: name, steps, never }
+          }),
+        }
+      : {}),
+  }
+}
+
+export const residualInWords = (residual: Residual, { procedures, names }: Language): ResidualInWords => ({
+  ...residual,
+  name: names.surface(residual.name),
+  reason: say(procedures.reasons, residual.reason, names),
+})
+
+export const findingInWords = (finding: Finding, { procedures, names }: Language): FindingInWords => ({
+  ...finding,
+  text: say(procedures.findings, finding.text, names),
+  reason: say(procedures.reasons, finding.reason, names),
+  fix: finding.fix && { ...finding.fix, text: say(procedures.fixes, finding.fix.text, names) },
+})
+
+export function expectationInWords(
+  { surface, name, of, kind, chance, appeared }: Procedure['expectations'][number],
+  { procedures, names }: Language,
+): ExpectationInWords {
+  const isStain = of === 'stain'
+  return {
+    surface,
+    name: names.surface(name),
+    stain: (isStain ? names.stain(kind) : names.damage(kind)).name,
+    chance,
+    words: isStain ? procedures.chances[chanceBand(chance)] : procedures.damageStays(appeared === true),
+  }
+}
+
+export const limitInWords = (limit: FitLimit, { procedures, names }: Language): LimitInWords => {
+  const places = (list: FitLimit['leftOut']) => list.map((p) => say(procedures.places, p, names))
+  return { ...limit, leftOut: places(limit.leftOut), more: { ...limit.more, gains: places(limit.more.gains) } }
+}
+
+/** A procedure as people read it in a language. */
+export function procedureInWords(procedure: Procedure, language: Language): ProcedureInWords {
+  const { procedures: words, names } = language
+  const { kit, totals, limit, ...rest } = procedure
+  const sorted = (list: readonly string[]) => [...new Set(list)].sort()
+  return {
+    ...rest,
+    steps: procedure.steps.map((step) => stepInWords(step, language)),
+    findings: procedure.findings.map((finding) => findingInWords(finding, language)),
+    kit: { ...kit, tools: sorted(kit.tools.map(names.tool)), wear: sorted(kit.wear.map(names.wear)) },
+    totals: { ...totals, products: totals.products.map((product) => productIn(product, language)) },
+    residuals: procedure.residuals.map((residual) => residualInWords(residual, language)),
+    expectations: procedure.expectations.map((expectation) => expectationInWords(expectation, language)),
+    notes: procedure.notes.map((note) => say(words.notes, note, names)),
+    ...(limit ? { limit: limitInWords(limit, language) } : {}),
+  }
+}
+
+export function differenceInWords(difference: Difference, { procedures: words, names }: Language): DifferenceInWords {
+  const titles = (list: Difference['added']) => list.map((title) => say(words.titles, title, names))
+  return {
+    ...difference,
+    added: titles(difference.added),
+    dropped: titles(difference.dropped),
+    changed: difference.changed.map(({ title, what }) => ({
+      title: say(words.titles, title, names),
+      what: words.severalChanges(what.map((change) => say(words.changes, change, names))),
+    })),
+    notes: difference.notes.map((note) => say(words.notes, note, names)),
+  }
+}
