@@ -8,9 +8,13 @@ export default defineConfig({
   test: {
     reporters: ['default', './tests/support/count-reporter.ts'],
     projects: [
-      project('core', ['core/**/*.test.ts', 'catalogue/**/*.test.ts', 'bin/**/*.test.ts', 'web/**/*.test.ts'], {
-        testTimeout: 60_000,
-      }),
+      project(
+        'core',
+        ['core/**/*.test.ts', 'catalogue/**/*.test.ts', 'bin/**/*.test.ts', 'web/**/*.test.ts', 'words/**/*.test.ts'],
+        {
+          testTimeout: 60_000,
+        },
+      ),
       project('server', ['server/**/*.test.ts'], {
         globalSetup: './tests/support/database.ts',
         testTimeout: 30_000,

@@ -1,5 +1,6 @@
 import { Ajv } from 'ajv'
 import { BadInput, type Fault } from '#core/units/fault.ts'
+import { speak } from '#words/en/speak.ts'
 import { notBuilt, verbs } from './verbs.ts'
 
 async function standardInput(): Promise<string> {
@@ -46,7 +47,10 @@ export async function main(args: readonly string[]): Promise<number> {
   try {
     return await answer(verb.run(document as never))
   } catch (error) {
-    if (error instanceof BadInput) return refuse('invalid', error.message, error.faults)
+    if (error instanceof BadInput) {
+      const said = error.faults.map(speak.fault)
+      return refuse('invalid', said.map((f) => `${f.pointer}: ${f.message}`).join('; '), said)
+    }
     throw error
   }
 }

@@ -4,6 +4,7 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
 import type { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
+import { speak } from '#words/en/speak.ts'
 
 type Mark = (surface: Surface) => SurfaceCondition | undefined
 
@@ -87,7 +88,7 @@ const samples: Record<string, Sample> = {
 export function sampleCars(): Record<string, ProcedureRequest> {
   return Object.fromEntries(
     Object.entries(samples).map(([name, { body: id, change, materials, mark, checkIn, request }], i) => {
-      const found = catalogue.bodies.find((b) => b.id === id)
+      const found = speak.catalogue(catalogue).bodies.find((b) => b.id === id)
       if (!found) throw new Error(`No body "${id}".`)
       const body = { ...found, ...change, materials: { ...found.materials, ...materials } }
       const condition = Object.fromEntries(

@@ -1,20 +1,22 @@
 import type { TSchema } from '@sinclair/typebox'
 import { Catalogue } from '#core/catalogue/catalogue.ts'
 import { CheckIn } from '#core/check-in/check-in.ts'
-import { ProcedureFile, StandardFile } from '#core/formats/exchange.ts'
+import { StandardFile } from '#core/formats/exchange.ts'
 import { WorkIntent } from '#core/job/schema.ts'
 import { LabelRequest } from '#core/mixing/label.ts'
 import { MarksRequest } from '#core/mixing/marks.ts'
 import { MixRequest } from '#core/mixing/schema.ts'
 import { YieldRequest } from '#core/mixing/yield.ts'
 import { PlanRequest } from '#core/plan/schema.ts'
-import { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
+import { ProcedureRequest } from '#core/procedures/schema.ts'
+import { ProcedureFile } from '#words/worded/procedure-file.ts'
+import { ProcedureInWords } from '#words/worded/procedure-schema.ts'
 
 /** Every published JSON Schema by its file. They are written by `npm run schemas` and compared by a test. */
 export const schemaFiles: Record<string, TSchema> = {
   'docs/schemas/check-in.json': CheckIn,
   'docs/schemas/procedure.json': ProcedureRequest,
-  'docs/schemas/procedure-answer.json': Procedure,
+  'docs/schemas/procedure-answer.json': ProcedureInWords,
   'docs/schemas/standard-file.json': StandardFile,
   'docs/schemas/procedure-file.json': ProcedureFile,
   'docs/schemas/ratio.json': LabelRequest,

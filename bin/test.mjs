@@ -19,7 +19,7 @@ async function check(name, args, env) {
 }
 
 const tsc = 'node_modules/typescript/bin/tsc'
-for (const storey of ['core', 'server', 'web']) await check(`types of ${storey}`, [tsc, '-p', storey])
+for (const storey of ['core', 'words', 'server', 'web']) await check(`types of ${storey}`, [tsc, '-p', storey])
 await check('lint and import rules', ['node_modules/@biomejs/biome/bin/biome', 'check', '.'])
 const built = await check('build', ['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn'])
 

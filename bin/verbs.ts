@@ -9,6 +9,9 @@ import { plan } from '#core/plan/plan.ts'
 import { PlanRequest } from '#core/plan/schema.ts'
 import { fittedProcedure } from '#core/procedures/limit/time-limit.ts'
 import { ProcedureRequest } from '#core/procedures/schema.ts'
+import { language } from '#words/en/language.ts'
+import { speak } from '#words/en/speak.ts'
+import { planInWords } from '#words/worded/plan.ts'
 
 export interface Verb {
   input: TSchema
@@ -21,7 +24,7 @@ function planWithClock(request: PlanRequest) {
   const start = performance.now()
   const budget = request.budgetMs ?? 2000
   let main = true
-  return plan(request, () => {
+  const answer = plan(request, () => {
     const used = performance.now() - start
     if (main && used >= budget / 2) {
       main = false
@@ -29,12 +32,16 @@ function planWithClock(request: PlanRequest) {
     }
     return used < budget
   })
+  return { ...answer, ...planInWords(answer, language) }
 }
 
 export const verbs: Record<string, Verb> = {
-  procedure: { input: ProcedureRequest, run: (document: ProcedureRequest) => fittedProcedure(document, catalogue) },
-  mix: { input: MixRequest, run: (document: MixRequest) => mix(document) },
-  ratio: { input: LabelRequest, run: (document: LabelRequest) => readLabel(document) },
+  procedure: {
+    input: ProcedureRequest,
+    run: (document: ProcedureRequest) => speak.procedure(fittedProcedure(document, catalogue)),
+  },
+  mix: { input: MixRequest, run: (document: MixRequest) => speak.mix(mix(document)) },
+  ratio: { input: LabelRequest, run: (document: LabelRequest) => speak.label(readLabel(document)) },
   marks: { input: MarksRequest, run: (document: MarksRequest) => fillMarks(document) },
   yield: { input: YieldRequest, run: (document: YieldRequest) => yieldOf(document) },
   plan: { input: PlanRequest, run: planWithClock },

@@ -14,21 +14,33 @@ const capability = ['http', 'database', 'jobs', 'files', 'shelf']
 const screens = ['shell', 'client', 'ui', 'workers']
 const mayImport = {
   core: {
+    message: [],
     units: [],
     draft: [],
     cabin: ['units'],
-    chemistry: ['units', 'mixing'],
+    chemistry: ['message', 'units', 'mixing'],
     condition: ['cabin'],
-    mixing: ['units'],
+    mixing: ['message', 'units'],
     drying: ['units'],
-    plan: ['units'],
+    plan: ['message', 'units'],
     catalogue: ['cabin', 'condition', 'chemistry', 'units'],
     'check-in': ['cabin', 'condition', 'units'],
-    procedures: ['catalogue', 'check-in', 'cabin', 'condition', 'chemistry', 'mixing', 'drying', 'plan', 'units'],
+    procedures: [
+      'message',
+      'catalogue',
+      'check-in',
+      'cabin',
+      'condition',
+      'chemistry',
+      'mixing',
+      'drying',
+      'plan',
+      'units',
+    ],
     formats: ['procedures', 'catalogue', 'check-in', 'condition', 'cabin', 'mixing', 'units'],
-    job: ['procedures', 'catalogue', 'check-in', 'plan', 'condition', 'cabin', 'units'],
+    job: ['message', 'procedures', 'catalogue', 'check-in', 'plan', 'condition', 'cabin', 'units'],
     stock: ['units'],
-    handover: ['job', 'procedures', 'catalogue', 'check-in', 'condition', 'cabin', 'units'],
+    handover: ['message', 'job', 'procedures', 'catalogue', 'check-in', 'condition', 'cabin', 'units'],
   },
   server: {
     database: [],
@@ -70,7 +82,7 @@ const mayImport = {
   },
 }
 const above = {
-  core: ['#server/**', '#web/**', '#catalogue/**'],
+  core: ['#server/**', '#web/**', '#catalogue/**', '#words/**'],
   server: ['#web/**'],
   web: ['#server/**', '!#server/*/views.ts', '#catalogue/**'],
 }

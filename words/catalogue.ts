@@ -7,13 +7,18 @@ interface Named {
 interface Reasoned {
   reason: string
 }
+export interface ChoiceTexts extends Named, Reasoned {
+  /** By treatment. */
+  motion?: Record<string, string>
+  note?: string
+}
 
-/** What the words of a language add to each kind of the catalogue's entries. */
-interface Wordings {
+/** The texts of one entry of each kind in one language; nested lists by id, or by their place in the list. */
+export interface EntryTexts {
   bodies: Named
   surfaces: Named
   features: Named & { note: string }
-  damages: Named & { effects: (Catalogue['damages'][number]['effects'][number] & { advice?: string })[] }
+  damages: Named & { effects?: Record<string, { advice: string }> }
   stops: Named & { doing: string[] }
   odours: Named
   biohazards: Named
@@ -29,12 +34,10 @@ interface Wordings {
   treatments: Named & { motion: string; passCue: string }
   wholeCar: Named & { passCue: string; why?: string; refusedName?: string }
   stains: Named & { playbook: string[]; never: string }
-  stainGroups: { on: (Catalogue['stainGroups'][number]['on'][number] & { first: string; limit: string })[] }
+  stainGroups: { on: Record<string, { first: string; limit: string }> }
   products: Named & { roleName: string }
   orderRules: Reasoned
-  houseRules: Named & {
-    choices: (HouseChoice & Named & Reasoned & { motion?: Record<string, string>; note?: string })[]
-  }
+  houseRules: Named & { choices: Record<string, ChoiceTexts> }
   cautions: { text: string }
   forbidden: Reasoned & { instead: string }
   sequences: Reasoned
@@ -46,27 +49,32 @@ interface Wordings {
   equipment: Named
   skills: Named
 }
+export type Kind = keyof EntryTexts
 
-type Entry<K extends keyof Catalogue> = Catalogue[K][number]
-
-/** The catalogue with the words of one language beside its facts; core takes it as any other. */
-export type WordedCatalogue = {
-  [K in keyof Catalogue]: K extends keyof Wordings ? (Omit<Entry<K>, keyof Wordings[K]> & Wordings[K])[] : Catalogue[K]
-}
-
-/** A language's texts of one kind: by id, nested lists by id or by their place. */
-export type Texts = Readonly<Record<string, object>>
-/** A language's texts of the whole catalogue, and of the tools, protective wear and product cautions it names by id alone. */
+/** A language's texts of the whole catalogue, and of the tools, protective wear and product cautions that it names by id alone. */
 export interface CatalogueTexts {
-  kinds: { readonly [K in keyof Wordings]: Texts }
+  kinds: { readonly [K in Kind]: Readonly<Record<string, EntryTexts[K]>> }
   tools: Readonly<Record<string, Named>>
   wear: Readonly<Record<string, Named>>
   productCautions: Readonly<Record<string, { text: string }>>
 }
 
+type Entry<K extends keyof Catalogue> = Catalogue[K][number]
+/** Kinds whose texts are nested: their lists carry both. */
+interface Nested {
+  damages: { effects: (Entry<'damages'>['effects'][number] & { advice?: string })[] }
+  stainGroups: { on: (Entry<'stainGroups'>['on'][number] & { first: string; limit: string })[] }
+  houseRules: { choices: (HouseChoice & ChoiceTexts)[] }
+}
+type Worded<K extends Kind> = K extends keyof Nested
+  ? Omit<Entry<K> & EntryTexts[K], keyof Nested[K]> & Nested[K]
+  : Entry<K> & EntryTexts[K]
+
+/** The catalogue with the words of one language beside its facts; core takes it as any other. */
+export type WordedCatalogue = { [K in keyof Catalogue]: K extends Kind ? Worded<K>[] : Catalogue[K] }
+
 type Plain = Record<string, unknown>
-const isPlain = (value: unknown): value is Plain =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
+const isPlain = (value: unknown): value is Plain => typeof value === 'object' && value !== null && !Array.isArray(value)
 
 /** How an entry is called in the texts: by its id, a kind of surface by its place too. */
 const keyOf = (entry: Plain, index: number) =>
@@ -84,9 +92,6 @@ function merged(facts: unknown, texts: unknown): unknown {
 
 /** The catalogue in one language. */
 export function inWords(catalogue: Catalogue, texts: CatalogueTexts): WordedCatalogue {
-  const parts = Object.entries(catalogue).map(([part, list]) => [
-    part,
-    merged(list, texts.kinds[part as keyof Wordings]),
-  ])
+  const parts = Object.entries(catalogue).map(([part, list]) => [part, merged(list, texts.kinds[part as Kind])])
   return Object.fromEntries(parts) as WordedCatalogue
 }

@@ -1,4 +1,4 @@
-import type { WordedCatalogue } from './catalogue.ts'
+import type { CatalogueTexts } from './catalogue.ts'
 import type * as handover from './en/handover.ts'
 import type * as job from './en/job.ts'
 import type * as mixing from './en/mixing.ts'
@@ -10,7 +10,7 @@ import type { Names } from './names.ts'
 export interface Language {
   /** Its tag (BCP 47). */
   tag: string
-  catalogue: WordedCatalogue
+  texts: CatalogueTexts
   names: Names
   procedures: typeof procedures
   job: typeof job

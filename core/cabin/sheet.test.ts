@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { seededRandom } from '#core/units/random.ts'
+import { speak } from '#words/en/speak.ts'
 import { bodyNamed } from '../../tests/fixtures/cars.ts'
 import { bodyFaults } from './check.ts'
 import { arrows, neighbour } from './neighbour.ts'
@@ -11,12 +12,14 @@ import { referenceCabin, surfacesOf } from './surfaces.ts'
 const overlap = (a: Patch, b: Patch) =>
   a.x < b.x + b.w - 0.01 && b.x < a.x + a.w - 0.01 && a.y < b.y + b.h - 0.01 && b.y < a.y + a.h - 0.01
 
-const bodies = catalogue.bodies.flatMap((body) =>
-  (['left', 'right'] as const).map((driverSide): [string, Body] => [
-    `${body.id}, wheel ${driverSide}`,
-    { ...body, driverSide },
-  ]),
-)
+const bodies = speak
+  .catalogue(catalogue)
+  .bodies.flatMap((body) =>
+    (['left', 'right'] as const).map((driverSide): [string, Body] => [
+      `${body.id}, wheel ${driverSide}`,
+      { ...body, driverSide },
+    ]),
+  )
 bodies.push(['saloon with a sunroof', { ...bodyNamed('saloon'), roof: 'sunroof' }])
 bodies.push([
   'van with one sliding door',
@@ -82,18 +85,21 @@ describe('areas from dimensions', () => {
     expect(times(wide, 'dash.switches')).toBe(1)
     expect(times(measured({ height: 2 * 1.12 * 0.5 * 1.5 }), 'glass.glass-front')).toBeCloseTo(1.5, 2)
   })
-  it.each(catalogue.bodies.filter((b) => b.dimensions))('$id: flat areas fit into its own measures', (body) => {
-    const areas = measured(body.dimensions!, body.id)
-    const { width, pitch, load, height } = body.dimensions!
-    const floor = areas.get('load.load-floor')
-    if (floor) expect(floor).toBeLessThanOrEqual(width * load)
-    if (floor) expect(floor).toBeGreaterThan(0.6 * width * load)
-    expect(areas.get('overhead-1.headliner')).toBeLessThanOrEqual(width * pitch)
-    const cargo = areas.get('cargo.cargo-floor')
-    if (cargo) expect(cargo / (width * load)).toBeGreaterThan(0.7)
-    if (cargo) expect(cargo).toBeLessThanOrEqual(width * load)
-    expect(areas.get('glass.glass-front')).toBeLessThanOrEqual(width * height)
-  })
+  it.each(speak.catalogue(catalogue).bodies.filter((b) => b.dimensions))(
+    '$id: flat areas fit into its own measures',
+    (body) => {
+      const areas = measured(body.dimensions!, body.id)
+      const { width, pitch, load, height } = body.dimensions!
+      const floor = areas.get('load.load-floor')
+      if (floor) expect(floor).toBeLessThanOrEqual(width * load)
+      if (floor) expect(floor).toBeGreaterThan(0.6 * width * load)
+      expect(areas.get('overhead-1.headliner')).toBeLessThanOrEqual(width * pitch)
+      const cargo = areas.get('cargo.cargo-floor')
+      if (cargo) expect(cargo / (width * load)).toBeGreaterThan(0.7)
+      if (cargo) expect(cargo).toBeLessThanOrEqual(width * load)
+      expect(areas.get('glass.glass-front')).toBeLessThanOrEqual(width * height)
+    },
+  )
 })
 
 it('names the driver’s seat by the side of the wheel', () => {

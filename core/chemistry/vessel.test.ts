@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
+import { speak } from '#words/en/speak.ts'
 import type { Product } from './schema.ts'
 import { alwaysAsk, keepsUntil, vesselFindings } from './vessel.ts'
 
 const made = (id: string, ...families: string[]): Product => ({
   ...catalogue.products.find((p) => p.id === 'neutral-cleaner')!,
   id,
-  name: id,
   families,
 })
 const product = (id: string) => catalogue.products.find((p) => p.id === id)!
@@ -41,7 +41,7 @@ describe('one vessel', () => {
         findings.some((f) => f.kind === 'stop'),
         `${first} then ${second}`,
       ).toBe(true)
-      for (const f of findings) expect(f.remedy).toContain('Follow the label')
+      for (const f of findings) expect(speak.vessel(f).remedy).toContain('Follow the label')
     }
     const without = catalogue.neverMix.filter((p) => ![a, b].every((x) => [p.a, p.b].includes(x)))
     const found = vesselFindings(made('first', a), made('second', b), without, { rinsed: false, closed: true })

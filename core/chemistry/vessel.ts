@@ -1,6 +1,6 @@
-import type { NeverMix, Product } from './schema.ts'
 import { none } from '#core/message/message.ts'
 import { type VesselReason, vesselReason } from './messages.ts'
+import type { NeverMix, Product } from './schema.ts'
 
 /** What stands in a vessel: a product, something nobody knows, or nothing. */
 export type Content = Product | 'unknown' | null

@@ -4,7 +4,6 @@ import type { Condition, SurfaceCondition } from './schema.ts'
 /** How a way of using a car marks it: for each group of surfaces what to put down. Later lines win. */
 export interface UsePreset {
   id: string
-  name: string
   marks: { groups?: string[]; kinds?: string[]; rows?: number[]; put: SurfaceCondition }[]
 }
 

@@ -1,5 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox'
-import { type JobSettings, Procedure, ProcedureRequest, StandardSettings } from '#core/procedures/schema.ts'
+import { type JobSettings, type ProcedureRequest, StandardSettings } from '#core/procedures/schema.ts'
 
 const Strict = { additionalProperties: false }
 
@@ -16,18 +16,6 @@ export const StandardFile = Type.Object(
 )
 export type StandardFile = Static<typeof StandardFile>
 
-/** A procedure as a file: what it was made from, and its steps for whoever reads it without the engine. */
-export const ProcedureFile = Type.Object(
-  {
-    format: Type.Literal('chamomile-procedure'),
-    formatVersion: Type.Literal(1),
-    request: ProcedureRequest,
-    procedure: Procedure,
-  },
-  { ...Strict, $id: 'procedure-file' },
-)
-export type ProcedureFile = Static<typeof ProcedureFile>
-
 export const standardFile = (name: string, note: string, settings: StandardSettings): StandardFile => ({
   format: 'chamomile-standard',
   formatVersion: 1,
@@ -36,18 +24,11 @@ export const standardFile = (name: string, note: string, settings: StandardSetti
   settings,
 })
 
-export const procedureFile = (request: ProcedureRequest, procedure: Procedure): ProcedureFile => ({
-  format: 'chamomile-procedure',
-  formatVersion: 1,
-  request,
-  procedure,
-})
-
 /**
  * What a lead has set in a procedure that comes from elsewhere. Its steps are not taken: they are made anew here, from this shop's own
  * catalogue, and checked, so that a file can bring in nothing that is forbidden.
  */
-export function settingsIn({ request }: Pick<ProcedureFile, 'request'>): JobSettings {
+export function settingsIn({ request }: { request: ProcedureRequest }): JobSettings {
   const { houseRules, finish, edits, standard, rungs, timeLimit } = request
   return Object.fromEntries(
     Object.entries({ houseRules, finish, edits, standard, rungs, timeLimit }).filter(

@@ -2,11 +2,12 @@ import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { speak } from '#words/en/speak.ts'
 import { bodyNamed } from '../../tests/fixtures/cars.ts'
 import { cabinSvg, lettersOf } from './cabin-svg.ts'
 import { headingFaults, readFleet } from './fleet.ts'
 
-const place = { bodies: catalogue.bodies, zone: 'Etc/GMT', day: '2026-11-25' }
+const place = { bodies: speak.catalogue(catalogue).bodies, zone: 'Etc/GMT', day: '2026-11-25' }
 
 describe('a fleet list', () => {
   it('becomes drafts with the body’s own parameters and the shop’s times', () => {

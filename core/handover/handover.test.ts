@@ -6,6 +6,7 @@ import type { CheckIn } from '#core/check-in/check-in.ts'
 import { emptyState } from '#core/job/reduce.ts'
 import type { WorkState } from '#core/job/schema.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
+import { speak } from '#words/en/speak.ts'
 import { bodyNamed, carA, requestFor } from '../../tests/fixtures/cars.ts'
 import { checkListFor } from './check-list.ts'
 import { reportOf } from './report.ts'
@@ -22,8 +23,8 @@ it('lists only the places this car has', () => {
   expect(listOf(twoSeater).map((p) => p.id)).not.toContain('hatch')
   const dead = listOf(bodyNamed('hatchback'), { windows: { works: false }, seats: { works: false } })
   expect(dead.map((p) => p.id)).not.toContain('lip')
-  expect(dead.find((p) => p.id === 'seat-slid')!.text).not.toMatch(/slid/)
-  expect(listOf(bodyNamed('hatchback')).find((p) => p.id === 'seat-slid')!.text).toMatch(/slid/)
+  expect(speak.placeToCheck(dead.find((p) => p.id === 'seat-slid')!)).not.toMatch(/slid/)
+  expect(speak.placeToCheck(listOf(bodyNamed('hatchback')).find((p) => p.id === 'seat-slid')!)).toMatch(/slid/)
 })
 
 it('reports what was done, what remains and why', () => {
@@ -59,10 +60,10 @@ it('reports what was done, what remains and why', () => {
   }
   const report = reportOf(request.checkIn, procedure, state, catalogue, 'Etc/GMT-3')
   expect(report.done).toEqual([{ title: first!.title, by: ['ana'], minutes: first!.minutes }])
-  const why = report.remains.map((r) => r.why).join(' | ')
+  const why = report.remains.map((r) => speak.remains(r).why).join(' | ')
   expect(why).toContain('owner in a hurry')
   expect(why).toContain('what remains is recorded')
   expect(why).toContain('faint smoke')
   expect(report.belongings).toHaveLength(1)
-  expect(report.checks.find((c) => c.text.startsWith('Belts'))!.passed).toBeNull()
+  expect(report.checks.find((c) => c.place.id === 'belts')!.passed).toBeNull()
 })

@@ -1,6 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox'
-import { Belonging } from '#core/check-in/belonging.ts'
 import { PlaceToCheck } from '#core/catalogue/check-list-place.ts'
+import { Belonging } from '#core/check-in/belonging.ts'
 import { HandedOver } from '#core/job/schema.ts'
 import { Title } from '#core/procedures/messages.ts'
 import { Procedure } from '#core/procedures/schema.ts'
@@ -10,9 +10,7 @@ const Strict = { additionalProperties: false }
 
 export const Report = Type.Object(
   {
-    done: Type.Array(
-      Type.Object({ title: Title, by: Type.Array(Type.String()), minutes: Type.Integer() }, Strict),
-    ),
+    done: Type.Array(Type.Object({ title: Title, by: Type.Array(Type.String()), minutes: Type.Integer() }, Strict)),
     /** Median minutes of work in what was done, everybody's hands added up. */
     attended: Type.Number(),
     /** What was left, and why: skipped steps, residuals of the procedure, places that failed the final check. */

@@ -69,8 +69,7 @@ export const lackedSkill = (step: Step, { skills }: Pick<Actor, 'skills'>): stri
 function mayWaive(step: Step, actor: Actor): Refusal | undefined {
   if (!actor.leads) return no('lead-only', none)
   const strict = step.skills.find((skill) => actor.trained?.has(skill))
-  if (step.stop || strict)
-    return no('trained-only', { step: step.title, ...(strict ? { skill: strict } : {}) })
+  if (step.stop || strict) return no('trained-only', { step: step.title, ...(strict ? { skill: strict } : {}) })
   return undefined
 }
 
@@ -148,8 +147,7 @@ export function refusal(
     if (!step) return no('unknown-step', { step: data.step })
     if (isOver(state, step.id)) return no('over', { step: step.title, status: stepState(state, step.id).status })
     const { stop } = step
-    if (stop && intent.type === 'step-finished' && !stop.taken)
-      return no('needs-clearing', { step: step.title })
+    if (stop && intent.type === 'step-finished' && !stop.taken) return no('needs-clearing', { step: step.title })
     if (stop && intent.type === 'step-skipped' && !(stop.specialist && actor.leads))
       return no('stop-stays', { step: step.title })
     switch (intent.type) {

@@ -130,9 +130,7 @@ describe('what a job needs someone for', () => {
       ...all,
       ...Object.fromEntries(procedure.steps.filter((s) => s.crew === 0).map((s) => [s.id, finished(500, 600)])),
     })
-    expect(needsOf(procedure, over, ['smell'], at(610))).toMatchObject([
-      { kind: 'final-check', title: '1 place to look at' },
-    ])
+    expect(needsOf(procedure, over, ['smell'], at(610))).toMatchObject([{ kind: 'final-check', places: 1 }])
     const checked = { ...over, checks: { smell: { passed: true, by: 'ben', note: '', selfChecked: false } } }
     expect(needsOf(procedure, checked, ['smell'], at(610))).toMatchObject([{ kind: 'hand-over' }])
     expect(

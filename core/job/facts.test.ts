@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { attendedMinutes } from '#core/procedures/attended.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
+import { speak } from '#words/en/speak.ts'
 import { bodyNamed, carA, requestFor } from '../../tests/fixtures/cars.ts'
 import { type Line, ledgerOf, minute } from '../../tests/support/ledger.ts'
 import { minutesLeft } from './progress.ts'
@@ -65,7 +66,7 @@ describe('a fact', () => {
       ),
       procedure,
     )
-    expect(state.notes.map((n) => n.text)).toEqual(['left rear window stiff'])
+    expect(speak.log(state).map((n) => n.text)).toEqual(['left rear window stiff'])
     expect(state.steps).toEqual({})
     expect(state.conflicts.map((c) => c.counted)).toEqual([true, false])
   })

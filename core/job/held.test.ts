@@ -3,6 +3,7 @@ import { catalogue } from '#catalogue/catalogue.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
 import { revisedProcedure, revisedRequest } from '#core/procedures/revise.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
+import { speak } from '#words/en/speak.ts'
 import { bodyNamed, carA, requestFor } from '../../tests/fixtures/cars.ts'
 import { type Line, ledgerOf, minute } from '../../tests/support/ledger.ts'
 import { refusal } from './allow.ts'
@@ -122,7 +123,7 @@ describe('a skill', () => {
     expect(asker(severe, waived)('step-started', { step: hot }, { person: 'ben', leads: false, skills: [] })).toBe(
       'no-skill',
     )
-    expect(waived.notes.at(-1)!.text).toContain('Ines stands beside her')
+    expect(speak.log(waived).at(-1)!.text).toContain('Ines stands beside her')
   })
   it('of what only training protects from is waived by nobody', () => {
     const vomit = generateProcedure(

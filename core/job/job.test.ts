@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
+import { speak } from '#words/en/speak.ts'
 import { bodyNamed, carA, requestFor } from '../../tests/fixtures/cars.ts'
 import { refusal } from './allow.ts'
 import { minutesLeft, petalsOf } from './progress.ts'
@@ -231,6 +232,6 @@ describe('a finding that stops', () => {
       held,
     )
     expect(stepState(state, stop('sharps').id).status).toBe('waiting')
-    expect(state.notes[0]!.text).toContain('not vaccinated')
+    expect(speak.log(state)[0]!.text).toContain('not vaccinated')
   })
 })

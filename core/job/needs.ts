@@ -1,6 +1,6 @@
+import { title } from '#core/procedures/messages.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { isOver, openSteps, stepState } from './reduce.ts'
-import { title } from '#core/procedures/messages.ts'
 import type { Need, WorkState } from './schema.ts'
 
 const plus = (iso: string, minutes: number) => new Date(Date.parse(iso) + minutes * 60_000).toISOString()

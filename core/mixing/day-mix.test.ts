@@ -85,6 +85,6 @@ describe('the pour drill', () => {
   })
   it('says why: the share that was meant, or what had to be emptied', () => {
     const pour = drill(1).find((p) => p.empty)
-    expect(judge(pour ?? drill(2).find((p) => p.empty)!, 1, false).said).toContain('emptied first')
+    expect(judge(pour ?? drill(2).find((p) => p.empty)!, 1, false).verdict).toEqual({ is: 'had-to-be-emptied' })
   })
 })

@@ -1,7 +1,7 @@
 import { type Random, seededRandom } from '#core/units/random.ts'
 import { readLabel } from './label.ts'
-import { mix } from './mix.ts'
 import type { MixWarning, ReadingMeans } from './messages.ts'
+import { mix } from './mix.ts'
 import type { Ratio } from './schema.ts'
 
 /** One pour of the drill: a bottle, a label as it is written, perhaps something in it already. */
@@ -86,8 +86,7 @@ export interface Scored {
 
 /** Judges one pour: the dose within what a hand can do, and whether the bottle was to be emptied first. */
 export function judge(pour: Pour, poured_ml: number, emptied: boolean): Scored {
-  if (pour.empty !== emptied)
-    return { right: false, verdict: { is: pour.empty ? 'had-to-be-emptied' : 'could-stay' } }
+  if (pour.empty !== emptied) return { right: false, verdict: { is: pour.empty ? 'had-to-be-emptied' : 'could-stay' } }
   const share = poured_ml / pour.answer_ml - 1
   if (Math.abs(share) <= drillTolerance) return { right: true, verdict: { is: 'right' } }
   return { right: false, verdict: { is: 'off', share } }

@@ -55,7 +55,9 @@ interface Found {
 }
 
 const refuse = (said: LabelFault, suggestion?: string): never => {
-  throw new BadInput([{ pointer: '/text', message: said.code, code: said.code, said: [said], ...(suggestion ? { suggestion } : {}) }])
+  throw new BadInput([
+    { pointer: '/text', message: said.code, code: said.code, said: [said], ...(suggestion ? { suggestion } : {}) },
+  ])
 }
 
 const numberWords: Record<string, number> = {
@@ -114,8 +116,7 @@ function plainText(text: string): string {
     /(\d?)\s*([½¼¾⅓⅔⅛])/g,
     (_, before: string, sign: string) => `${before ? `${before} ` : ''}${vulgar[sign]}`,
   )
-  if (/\d,\d{3}(?!\d)/.test(plain) && !/(^|\D)0,/.test(plain))
-    refuse(labelFault('comma-unclear', none))
+  if (/\d,\d{3}(?!\d)/.test(plain) && !/(^|\D)0,/.test(plain)) refuse(labelFault('comma-unclear', none))
   plain = plain.replaceAll(/(\d),(\d)/g, '$1.$2').replaceAll(/(^|[^\d.])[.,](\d)/g, '$10.$2')
   return plain
     .replaceAll(/[‐‑‒–—−]/g, '-')
@@ -139,7 +140,10 @@ function colon(a: number, b: number, spoken: boolean): Found {
     }
     if (a / b >= 4) return { readings: [usual] }
     return {
-      readings: [usual, { concentrate: a, water: b, meaning: readingMeans('parts-as-written', { concentrate: a, water: b }) }],
+      readings: [
+        usual,
+        { concentrate: a, water: b, meaning: readingMeans('parts-as-written', { concentrate: a, water: b }) },
+      ],
       ambiguous: true,
     }
   }
@@ -170,10 +174,8 @@ function percent(p: number): Found {
 /** A unit of a label in ml; capfuls and squirts are what the person has measured them to be. */
 function unitSize(said: string, system: VolumeSystem, request: LabelRequest): number {
   const word = said.trim().replace(/^(?:an?|of) /, '')
-  if (/^(capfuls?|caps?)$/.test(word))
-    return request.capful_ml ?? refuse(labelFault('capful-unknown', none))
-  if (/^(squirts?|pumps?|shots?)$/.test(word))
-    return request.squirt_ml ?? refuse(labelFault('squirt-unknown', none))
+  if (/^(capfuls?|caps?)$/.test(word)) return request.capful_ml ?? refuse(labelFault('capful-unknown', none))
+  if (/^(squirts?|pumps?|shots?)$/.test(word)) return request.squirt_ml ?? refuse(labelFault('squirt-unknown', none))
   const unit = unitNamed(word)
   return unit ? millilitresIn(unit, system) : refuse(labelFault('no-unit', { word }))
 }
@@ -192,11 +194,14 @@ function perVolume(parts: RegExpExecArray, system: VolumeSystem, request: LabelR
   }
   const { dose, volume } = madeBy(system)
   if (!(dose > 0) || !(volume > 0)) return refuse(labelFault('amount-of-nothing', none))
-  const said = (d: number, v: number, how: ReadingMeans): Plain => ({ concentrate: 1, water: tidy(v / d), meaning: how })
+  const said = (d: number, v: number, how: ReadingMeans): Plain => ({
+    concentrate: 1,
+    water: tidy(v / d),
+    meaning: how,
+  })
   const measure = { amount: many, unit: of.trim(), per: per ?? '1', of: whole.trim() }
   const readings = [said(dose, volume, readingMeans('added-to', measure))]
-  if (volume > dose)
-    readings.push(said(dose, volume - dose, readingMeans('made-up-to', measure)))
+  if (volume > dose) readings.push(said(dose, volume - dose, readingMeans('made-up-to', measure)))
   if (dependsOnSystem(of) || dependsOnSystem(whole)) {
     const other: VolumeSystem = system === 'us' ? 'imperial' : 'us'
     const there = madeBy(other)
@@ -233,7 +238,8 @@ const patterns: [RegExp, (m: RegExpExecArray, system: VolumeSystem, request: Lab
 ]
 
 function readOne(text: string, system: VolumeSystem, request: LabelRequest): Found {
-  if (readyToUse.test(text)) return { readings: [{ concentrate: 1, water: 0, meaning: readingMeans('ready-to-use', none) }] }
+  if (readyToUse.test(text))
+    return { readings: [{ concentrate: 1, water: 0, meaning: readingMeans('ready-to-use', none) }] }
   for (const [pattern, read] of patterns) {
     const parts = pattern.exec(text)
     if (parts) return read(parts, system, request)
@@ -245,16 +251,13 @@ function readOne(text: string, system: VolumeSystem, request: LabelRequest): Fou
 function explain(text: string): never {
   if (text === '') return refuse(labelFault('nothing-written', none))
   if (/-\d/.test(text.replaceAll(/\d ?- ?\d/g, ''))) return refuse(labelFault('negative', none))
-  if (new RegExp(`^${digits} ?: ?${digits} ?:`).test(text))
-    return refuse(labelFault('three-parts', none))
+  if (new RegExp(`^${digits} ?: ?${digits} ?:`).test(text)) return refuse(labelFault('three-parts', none))
   const run = /^1(\d{1,3})$/.exec(text) ?? /^1[.;,]? ?(\d{1,3})$/.exec(text) ?? /^1[.;-](\d{1,3})$/.exec(text)
   if (run && Number(run[1]) > 0) return refuse(labelFault('one-number', { text }), `1:${Number(run[1])}`)
-  if (/^[\d./ ]+$/.test(text))
-    return refuse(labelFault('number-alone', none))
+  if (/^[\d./ ]+$/.test(text)) return refuse(labelFault('number-alone', none))
   if (new RegExp(`^(?:${amount}) ?[a-z. ]+$`).test(text) && unitNamed(text.replace(/^[\d./ ]+/, '')))
     return refuse(labelFault('how-much-water', none))
-  if (/\d.*(\/|per|in|to).*\d|\d/.test(text))
-    return refuse(labelFault('units-missing', none))
+  if (/\d.*(\/|per|in|to).*\d|\d/.test(text)) return refuse(labelFault('units-missing', none))
   return refuse(labelFault('no-dilution', none))
 }
 

@@ -1,5 +1,5 @@
 import { fractionOf } from './fraction.ts'
-import { mixWarning, type MixWarnings } from './messages.ts'
+import { type MixWarnings, mixWarning } from './messages.ts'
 import type { HazardRole, Mix, MixRequest } from './schema.ts'
 
 export interface Leftover {
@@ -27,8 +27,7 @@ export function leftoverOf({ present, fill_ml, role }: MixRequest, fraction: num
   })
   if (!present.ratio) return emptied({ because: 'unknown' })
   if (present.past_life) return emptied({ because: 'past-life' })
-  if (role && neverKept.includes(role))
-    return emptied({ because: 'never-kept', role })
+  if (role && neverKept.includes(role)) return emptied({ because: 'never-kept', role })
   const f0 = fractionOf(present.ratio)
   const v0 = present.volume_ml
   const concentrate = fraction * fill_ml - f0 * v0

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { BadInput } from '#core/units/fault.ts'
+import { speak } from '#words/en/speak.ts'
 import { bestCup, mix, toGraduation } from './mix.ts'
 import { drawn, drawOf, premixFor } from './two-stage.ts'
 
@@ -31,12 +32,14 @@ describe('fresh mixes', () => {
     expect(codes(1000)).toEqual(['coarse-measure'])
     expect(codes(6500)).toEqual([])
     expect(
-      mix({ ratio: ratio(1, 64), fill_ml: 250, capacity_ml: 250, graduation_ml: 10 }).warnings[0]!.message,
+      speak.mix(mix({ ratio: ratio(1, 64), fill_ml: 250, capacity_ml: 250, graduation_ml: 10 })).warnings[0]!.message,
     ).toContain('every 2 ml')
   })
   it('acid goes into water; otherwise concentrate first unless it foams', () => {
     const order = (extra: object) =>
-      mix({ ratio: ratio(1, 10), fill_ml: 500, capacity_ml: 500, ...extra }).steps.filter((s) => /^(Pour|Add)/.test(s))
+      speak
+        .mix(mix({ ratio: ratio(1, 10), fill_ml: 500, capacity_ml: 500, ...extra }))
+        .steps.filter((s) => /^(Pour|Add)/.test(s))
     expect(order({})[0]).toContain('concentrate')
     expect(order({ foams: true })[0]).toContain('water')
     expect(order({ water_first: true })[0]).toContain('water')

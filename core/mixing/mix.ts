@@ -2,8 +2,8 @@ import { none } from '#core/message/message.ts'
 import { BadInput, type Fault } from '#core/units/fault.ts'
 import { fractionOf } from './fraction.ts'
 import { leftoverOf } from './leftover.ts'
-import { optionsFor } from './poured.ts'
 import { type BenchStep, benchStep, mixWarning } from './messages.ts'
+import { optionsFor } from './poured.ts'
 import type { HazardRole, Mix, MixRequest } from './schema.ts'
 
 /** Relative error of the dose above which a measuring vessel is called too coarse: disinfectants are judged more strictly. */
@@ -42,13 +42,7 @@ function fillingSteps(
   kept: number,
 ): BenchStep[] {
   const first = [
-    ...(discard > 0
-      ? [
-          kept > 0
-            ? benchStep('pour-away', { ml: discard })
-            : benchStep('empty-and-rinse', none),
-        ]
-      : []),
+    ...(discard > 0 ? [kept > 0 ? benchStep('pour-away', { ml: discard }) : benchStep('empty-and-rinse', none)] : []),
   ]
   if (water === 0 && kept === 0)
     return [

@@ -115,9 +115,7 @@ export const PlanAnswer = Type.Object(
       ),
       Type.Null(),
     ]),
-    warnings: Type.Array(
-      Type.Object({ code: Type.String(), said: ViolationSaid, activities: Type.Array(Id) }, Strict),
-    ),
+    warnings: Type.Array(Type.Object({ code: Type.String(), said: ViolationSaid, activities: Type.Array(Id) }, Strict)),
     iterations: Type.Integer(),
   },
   Strict,

@@ -4,7 +4,10 @@ import type { SurfaceCondition } from '#core/condition/schema.ts'
 import { type MessageOf, messageSchema, type None, saying } from '#core/message/message.ts'
 
 /** Why something is held by a finding that stops. */
-export type HeldBecause = { is: 'specialist' | 'uncleared' } | { is: 'untrained'; skill: string } | { is: 'waits'; rule: string }
+export type HeldBecause =
+  | { is: 'specialist' | 'uncleared' }
+  | { is: 'untrained'; skill: string }
+  | { is: 'waits'; rule: string }
 /** What rules a technique out on a surface. */
 export type RuledOutBy = { feature: string } | { permission: string } | { damage: string }
 
@@ -55,8 +58,8 @@ export interface ReasonMessages {
   'over-ceiling': { treatment: string; left: number; ceiling: number; material: string; lowered: boolean }
   'no-machine': { treatment?: string; equipment: string }
   'nobody-holds': { treatment?: string; skill: string }
-  /** `row` is of the stain's group; −1 where the material has none; left out on cloth and carpet. */
-  'stain-left': { stain: string; row?: number }
+  /** `on`: the row of the stain's group, −1 where the material has none; left out on cloth and carpet. */
+  'stain-left': { stain: string; on?: { group: string; row: number } }
   'nothing-takes-it-out': { treatment: string }
   damage: { damage: string; appeared: boolean; advice: number[]; note: string }
   'wet-when-received': { moisture: NonNullable<SurfaceCondition['moisture']> }

@@ -1,19 +1,9 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox'
-import { CheckIn } from '#core/check-in/check-in.ts'
 import { SurfaceName } from '#core/cabin/schema.ts'
+import { CheckIn } from '#core/check-in/check-in.ts'
 import { Ratio } from '#core/mixing/schema.ts'
 import { Uuid } from '#core/units/uuid.ts'
-import {
-  CautionSaid,
-  ChangeSaid,
-  FindingSaid,
-  FixSaid,
-  Motion,
-  Note,
-  PlaceSaid,
-  Reason,
-  Title,
-} from './messages.ts'
+import { CautionSaid, ChangeSaid, FindingSaid, FixSaid, Motion, Note, PlaceSaid, Reason, Title } from './messages.ts'
 
 const Strict = { additionalProperties: false }
 
@@ -99,10 +89,7 @@ export const Step = Type.Object(
     crew: Type.Integer(),
     skills: Type.Array(Type.String()),
     equipment: Type.Array(Type.String()),
-    product: Type.Union([
-      Type.Object({ id: Type.String(), ratio: Ratio, ml: Type.Number() }, Strict),
-      Type.Null(),
-    ]),
+    product: Type.Union([Type.Object({ id: Type.String(), ratio: Ratio, ml: Type.Number() }, Strict), Type.Null()]),
     on: Type.String(),
     motion: Type.Union([Motion, Type.Null()]),
     /** Empty: none. */
@@ -295,9 +282,7 @@ export const Procedure = Type.Object(
         byTreatment: Type.Array(
           Type.Object({ treatment: Type.String(), area: Type.Number(), minutes: Type.Number() }, Strict),
         ),
-        products: Type.Array(
-          Type.Object({ id: Type.String(), ratio: Ratio, ml: Type.Number() }, Strict),
-        ),
+        products: Type.Array(Type.Object({ id: Type.String(), ratio: Ratio, ml: Type.Number() }, Strict)),
       },
       Strict,
     ),

@@ -6,6 +6,7 @@ import { dayIn } from '#core/units/shop-time.ts'
 import type { Database } from '#server/database/connection.ts'
 import { Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
+import { speak } from '#words/en/speak.ts'
 import { openJobs } from './store.ts'
 import type { FleetView } from './views.ts'
 
@@ -54,7 +55,7 @@ export async function takeFleet(
       `The list has ${parsed.data.length} lines; at most ${mostLines} are read at once.`,
     )
   const rows = readFleet(parsed.data, {
-    bodies: catalogue.bodies,
+    bodies: speak.catalogue(catalogue).bodies,
     zone: scope.timeZone,
     day: dayIn(scope.timeZone, now),
   })

@@ -10,6 +10,7 @@ import { momentIn } from '#core/units/shop-time.ts'
 import { heading, list, pdf, printable, soft } from '#server/files/pdf.ts'
 import type { Scope } from '#server/http/scope.ts'
 import type { JobRow } from '#server/jobs/jobs.ts'
+import { speak } from '#words/en/speak.ts'
 
 const answer = (given: boolean | null | undefined) => (given === true ? 'yes' : given === false ? 'no' : 'not asked')
 
@@ -36,11 +37,13 @@ export function checkInPdf(
   const { vehicle } = checkIn
   const surfaces = surfacesOf(vehicle.body, catalogue.surfaces)
   const sheet = sheetOf(vehicle.body, surfaces)
-  const expectations = expectationsOf(checkIn, surfaces, catalogue)
-  const functions = catalogue.functions.map(
-    (f) =>
-      `${f.name}: ${checkIn.functions?.[f.id] === undefined ? 'not tried' : checkIn.functions[f.id]!.works ? 'works' : 'does not work'}${checkIn.functions?.[f.id]?.note ? ` (${checkIn.functions[f.id]!.note})` : ''}`,
-  )
+  const expectations = expectationsOf(checkIn, surfaces, catalogue).map(speak.expectation)
+  const functions = speak
+    .catalogue(catalogue)
+    .functions.map(
+      (f) =>
+        `${f.name}: ${checkIn.functions?.[f.id] === undefined ? 'not tried' : checkIn.functions[f.id]!.works ? 'works' : 'does not work'}${checkIn.functions?.[f.id]?.note ? ` (${checkIn.functions[f.id]!.note})` : ''}`,
+    )
   return pdf(`Check-in ${vehicle.plate}`, [
     { text: printable(shopName), color: soft },
     {
@@ -69,7 +72,7 @@ export function checkInPdf(
         [
           heading('Asked: may we …'),
           list(
-            catalogue.permissions.map((p) => `${p.question} ${answer(checkIn.permissions[p.id])}`),
+            speak.catalogue(catalogue).permissions.map((p) => `${p.question} ${answer(checkIn.permissions[p.id])}`),
             '',
           ),
         ],

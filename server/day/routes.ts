@@ -31,15 +31,7 @@ export const dayRoutes = ({ db, catalogue, now }: World): Route[] => {
           now: minuteOf(scope.timeZone, day, at),
           serverTime: at,
           bottles: (await bottlesOf(db, scope, at)).flatMap(({ id, name, content }) =>
-            content?.pastLife
-              ? [
-                  {
-                    id,
-                    name,
-                    product: catalogue.products.find((p) => p.id === content.product)?.name ?? content.product,
-                  },
-                ]
-              : [],
+            content?.pastLife ? [{ id, name, product: content.product }] : [],
           ),
           jobs: jobs.map((job) => dayCard(job, ground)),
         }

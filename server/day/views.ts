@@ -1,5 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Need, Petal } from '#core/job/schema.ts'
+import { Title } from '#core/procedures/messages.ts'
 
 const Strict = { additionalProperties: false }
 const Nullable = Type.Union([Type.Number(), Type.Null()])
@@ -18,7 +19,7 @@ export const DayJobView = Type.Object(
     due: Type.Union([Type.String(), Type.Null()]),
     /** Planned end of everything, minutes of the shop's day; null when not planned. */
     ready: Nullable,
-    running: Type.Array(Type.Object({ step: Type.String(), title: Type.String(), person: Type.String() }, Strict)),
+    running: Type.Array(Type.Object({ step: Type.String(), title: Title, person: Type.String() }, Strict)),
     /** Who has a step running, or a timer of a step they worked on. */
     hands: Type.Array(Type.String()),
     stepsDone: Type.Integer(),

@@ -4,6 +4,7 @@ import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { Condition, SurfaceCondition } from '#core/condition/schema.ts'
+import { speak } from '#words/en/speak.ts'
 
 interface Spec {
   plate: string
@@ -22,7 +23,7 @@ interface Spec {
 }
 
 function checkInOf(spec: Spec, catalogue: Catalogue): CheckIn {
-  const model = byId(catalogue.bodies, spec.body, 'body')
+  const model = byId(speak.catalogue(catalogue).bodies, spec.body, 'body')
   const body = {
     ...model,
     driverSide: spec.driverSide ?? model.driverSide,

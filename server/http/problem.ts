@@ -1,4 +1,5 @@
 import { BadInput, type Fault } from '#core/units/fault.ts'
+import { speak } from '#words/en/speak.ts'
 
 /** A refusal the client can act on (RFC 9457). `code` is stable; `errors` point into the input. */
 export class Problem extends Error {
@@ -30,13 +31,14 @@ export const stale = (current: object) =>
     { current },
   )
 
+/** Input that core refused, in words. */
+function ofInput({ faults }: BadInput): Problem {
+  const said = faults.map(speak.fault)
+  return new Problem(400, 'invalid', said.map((f) => `${f.pointer}: ${f.message}`).join('; '), said)
+}
+
 export function problemDocument(error: unknown, requestId: string) {
-  const problem =
-    error instanceof BadInput
-      ? new Problem(400, 'invalid', error.message, error.faults)
-      : error instanceof Problem
-        ? error
-        : undefined
+  const problem = error instanceof BadInput ? ofInput(error) : error instanceof Problem ? error : undefined
   if (!problem)
     return {
       status: 500,

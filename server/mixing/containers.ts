@@ -10,6 +10,7 @@ import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { announce } from '#server/http/stream.ts'
 import { bottlesOf } from '#server/shelf/bottles.ts'
+import { speak } from '#words/en/speak.ts'
 import type { ContainerView } from './views.ts'
 
 /** The shop's containers, the smallest first, with what stands in each. */
@@ -26,10 +27,11 @@ export function judgeContent(container: ContainerView, productId: string, catalo
   const [worst] = vesselFindings(content, adding, catalogue.neverMix, { rinsed: false, closed: true }).sort(
     (a, b) => Number(b.kind === 'stop') - Number(a.kind === 'stop'),
   )
-  if (worst)
-    throw new Problem(409, worst.kind === 'stop' ? 'never-mix' : 'rinse-first', `${worst.reason} ${worst.remedy}`, [
-      { pointer: '/container', message: worst.reason },
-    ])
+  if (!worst) return
+  const { reason, remedy } = speak.vessel(worst)
+  throw new Problem(409, worst.kind === 'stop' ? 'never-mix' : 'rinse-first', `${reason} ${remedy}`, [
+    { pointer: '/container', message: reason },
+  ])
 }
 
 /** Writes down that a container was emptied and rinsed. Sent twice, it is one rinse. */

@@ -25,7 +25,6 @@ export async function dayMixOf(db: Database, scope: Scope, catalogue: Catalogue,
       ...(v.content ? { holds: { ...v.content, ml: v.content.pastLife ? 0 : v.content.ml } } : {}),
     })),
   )
-  const name = (product: string) => catalogue.products.find((p) => p.id === product)?.name ?? product
   const vessel = (id: string) => vessels.find((v) => v.id === id)!.name
   const needsRinse = (id: string, product: string) => {
     const { content } = vessels.find((v) => v.id === id)!
@@ -42,7 +41,6 @@ export async function dayMixOf(db: Database, scope: Scope, catalogue: Catalogue,
     margin,
     fills: answer.fills.map((f) => ({
       product: f.product,
-      name: name(f.product),
       ratio: f.ratio,
       ml: f.ml,
       container: f.vessel,
@@ -53,16 +51,15 @@ export async function dayMixOf(db: Database, scope: Scope, catalogue: Catalogue,
     })),
     ready: answer.ready.map((r) => ({
       product: r.product,
-      name: name(r.product),
       ratio: r.ratio,
       ml: r.ml,
       container: r.vessel,
       containerName: vessel(r.vessel),
     })),
-    without: answer.without.map(({ product, ratio, ml }) => ({ product, name: name(product), ratio, ml })),
+    without: answer.without.map(({ product, ratio, ml }) => ({ product, ratio, ml })),
     concentrate: [...needed].map(([product, ml]) => {
       const onShelf = shelf.filter((l) => l.item === product).reduce((sum, l) => sum + l.left, 0)
-      return { product, name: name(product), needed: ml, onShelf, buy: Math.max(0, ml - onShelf) }
+      return { product, needed: ml, onShelf, buy: Math.max(0, ml - onShelf) }
     }),
   }
 }

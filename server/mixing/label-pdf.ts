@@ -7,6 +7,7 @@ import { fillMarks } from '#core/mixing/marks.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
 import { dayIn, momentIn } from '#core/units/shop-time.ts'
 import { pdf, printable, soft } from '#server/files/pdf.ts'
+import { speak } from '#words/en/speak.ts'
 import type { BatchView, ContainerView } from './views.ts'
 
 /** Points of a PDF in one millimetre. */
@@ -15,8 +16,9 @@ const pointsPerMm = 72 / 25.4
 /** What has to stand on a bottle that is not the original: what, how strong, since when, by whom, what it does, and where to read on. */
 export async function labelPdf(batch: BatchView, catalogue: Catalogue, address: string, zone: string): Promise<Buffer> {
   const product = byId(catalogue.products, batch.product, 'product')
+  const { name, roleName } = speak.names.of('products', product.id)
   const qr = await QRCode.toString(address, { type: 'svg', margin: 1 })
-  return pdf(`Label ${product.name}`, [
+  return pdf(`Label ${name}`, [
     {
       table: {
         widths: ['*', 96],
@@ -24,8 +26,8 @@ export async function labelPdf(batch: BatchView, catalogue: Catalogue, address: 
           [
             {
               stack: [
-                { text: printable(product.name), bold: true, fontSize: 20 },
-                { text: printable(`${sayRatio(batch.ratio)} · ${product.role}`), fontSize: 14 },
+                { text: printable(name), bold: true, fontSize: 20 },
+                { text: printable(`${sayRatio(batch.ratio)} · ${roleName}`), fontSize: 14 },
                 {
                   text: printable(`${sayVolume(batch.fill)} mixed ${momentIn(zone, batch.made)} by ${batch.author}`),
                 },

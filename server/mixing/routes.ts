@@ -5,6 +5,7 @@ import { Ratio } from '#core/mixing/schema.ts'
 import { Uuid } from '#core/units/uuid.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
+import { speak } from '#words/en/speak.ts'
 import { containersOf, keepContainer, rinseContainer } from './containers.ts'
 import { keepSheet, sheetFile, sheetsOf } from './data-sheets.ts'
 import { dayMixOf } from './day-mix.ts'
@@ -92,7 +93,7 @@ export const mixingRoutes = ({ db, catalogue, files, now }: World): Route[] => [
         return {
           ratio,
           fill_ml: container.capacity,
-          name: product.name,
+          name: speak.names.of('products', product.id).name,
           water_first: waterFirst(wayOf(product, scope.houseRules['mixing-order'])),
         }
       })

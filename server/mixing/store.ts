@@ -13,6 +13,7 @@ import type { Scope } from '#server/http/scope.ts'
 import { announce } from '#server/http/stream.ts'
 import { openJobs } from '#server/jobs/open-jobs.ts'
 import { drawFrom, oldestLot } from '#server/shelf/lots.ts'
+import { speak } from '#words/en/speak.ts'
 import { containersOf, judgeContent, useByOf } from './containers.ts'
 import type { BatchView, ContainerView, DemandView } from './views.ts'
 
@@ -68,9 +69,9 @@ export async function demandOf(db: Database, scope: Scope, catalogue: Catalogue)
   for (const { job, procedure, state } of await openJobs(db, scope, catalogue)) {
     for (const step of procedure?.steps ?? []) {
       if (!step.product || isOver(state, step.id)) continue
-      const { id, name, ratio, ml } = step.product
+      const { id, ratio, ml } = step.product
       const key = `${id} ${ratio.concentrate}:${ratio.water}`
-      const entry = demand.get(key) ?? { product: id, name, ratio, ml: 0, jobs: [] }
+      const entry = demand.get(key) ?? { product: id, ratio, ml: 0, jobs: [] }
       entry.ml += ml
       const share = entry.jobs.find((j) => j.id === job.id)
       if (share) share.ml += ml
@@ -110,7 +111,7 @@ export function mixRequest(
     throw new Problem(
       400,
       'above-label',
-      `${known.name} may be at most ${known.maximum.concentrate}:${known.maximum.water} by its label.`,
+      `${speak.names.of('products', product).name} may be at most ${known.maximum.concentrate}:${known.maximum.water} by its label.`,
       [{ pointer: '/ratio', message: 'Stronger than the label allows.' }],
     )
   }

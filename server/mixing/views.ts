@@ -70,7 +70,6 @@ export type BatchView = Static<typeof BatchView>
 export const DemandView = Type.Object(
   {
     product: Type.String(),
-    name: Type.String(),
     ratio: Ratio,
     ml: Type.Number(),
     jobs: Type.Array(Type.Object({ id: Type.String(), callSign: Type.String(), ml: Type.Number() }, Strict)),
@@ -83,7 +82,7 @@ export type DemandView = Static<typeof DemandView>
 export const SheetView = Type.Object({ product: Type.String(), at: Type.String(), bytes: Type.Integer() }, Strict)
 export type SheetView = Static<typeof SheetView>
 
-const Portion = { product: Type.String(), name: Type.String(), ratio: Ratio, ml: Type.Number() }
+const Portion = { product: Type.String(), ratio: Ratio, ml: Type.Number() }
 
 /** Which containers to fill for what is booked, what is in date already, and what has to be bought. */
 export const DayMixView = Type.Object(
@@ -109,7 +108,6 @@ export const DayMixView = Type.Object(
       Type.Object(
         {
           product: Type.String(),
-          name: Type.String(),
           needed: Type.Number(),
           onShelf: Type.Number(),
           buy: Type.Number(),

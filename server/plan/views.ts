@@ -1,5 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
+import { Title } from '#core/procedures/messages.ts'
 
 const Strict = { additionalProperties: false }
 
@@ -31,7 +32,7 @@ export const PlanView = Type.Object(
       Type.String(),
       Type.Object(
         {
-          title: Type.String(),
+          title: Title,
           stage: Type.String(),
           job: Type.String(),
           crew: Type.Integer(),

@@ -3,6 +3,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { seededRandom } from '#core/units/random.ts'
 import { demoShop } from '#server/demo/shop.ts'
+import { speak } from '#words/en/speak.ts'
 import { carA, hostileCar } from '../../tests/fixtures/cars.ts'
 import { intent } from '../../tests/support/intent.ts'
 import { violations } from '../../tests/support/never.ts'
@@ -86,7 +87,7 @@ describe('what a lead sets for a job', () => {
     expect((await set(id, 0, { rungs: { 'seat-2c.seat-base': 1, 'seat-1l.seat-base': 1 } })).status).toBe(200)
     const version = (await lead.get(`/api/jobs/${id}`)).body.version
     const other = carA().checkIn
-    other.vehicle.body = t.world.catalogue.bodies.find((b) => b.id === 'two-seater')!
+    other.vehicle.body = speak.catalogue(t.world.catalogue).bodies.find((b) => b.id === 'two-seater')!
     other.condition = { 'seat-1l.seat-base': { soil: 2 } }
     await lead.send('PUT', `/api/jobs/${id}/check-in`, { version, checkIn: other, due: null })
     const view = await procedure(id)

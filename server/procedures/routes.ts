@@ -1,10 +1,12 @@
 import { Type } from '@sinclair/typebox'
 import { Condition } from '#core/condition/schema.ts'
-import { ProcedureFile, procedureFile, StandardFile, settingsIn, standardFile } from '#core/formats/exchange.ts'
+import { StandardFile, settingsIn, standardFile } from '#core/formats/exchange.ts'
 import { JobSettings, StandardSettings } from '#core/procedures/schema.ts'
 import { Uuid } from '#core/units/uuid.ts'
 import { notFound } from '#server/http/problem.ts'
 import { type Route, route, type World } from '#server/http/route.ts'
+import { speak } from '#words/en/speak.ts'
+import { ProcedureFile, procedureFile } from '#words/worded/procedure-file.ts'
 import { keepHouseRules } from './house-rules.ts'
 import { keepRates, paceView } from './pace.ts'
 import { revise } from './revision.ts'
@@ -98,7 +100,7 @@ const ofJobs = ({ db, catalogue, now }: World): Route[] => [
     answer: ProcedureFile,
     handle: async ({ scope, params }) => {
       const { request, procedure } = await procedureOf(db, scope, params.id!, catalogue)
-      return procedureFile(request, procedure)
+      return procedureFile(request, speak.procedure(procedure))
     },
   }),
   route({

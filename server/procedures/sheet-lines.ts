@@ -1,20 +1,24 @@
 import type { Content } from 'pdfmake/interfaces.js'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
 import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
 import { printable, soft } from '#server/files/pdf.ts'
+import { speak } from '#words/en/speak.ts'
+import type { StepInWords } from '#words/worded/procedure-schema.ts'
 
 const alarm = '#9C3F2B'
 const box =
   '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><rect x="0.5" y="0.5" width="9" height="9" fill="none" stroke="#1F3329"/></svg>'
 
-const product = ({ product }: Step) =>
+/** The caution that every product has. */
+const isGeneral = (said: Step['cautions'][number]) => said.code === 'caution' && said.facts.caution === 'label-first'
+
+const product = ({ product }: StepInWords) =>
   product ? `${product.name} ${sayRatio(product.ratio)}, ${sayVolume(product.ml)}` : ''
 
 const returns = ['', 'May come back as it dries', 'Often comes back as it dries', 'Usually comes back as it dries']
 
 /** What the technician reads about a stain: first, second, third, never, whether it comes back, the chance. */
-function playbookLines({ playbook = [] }: Step, nameOf: (surface: string) => string): string[] {
+function playbookLines({ playbook = [] }: StepInWords, nameOf: (surface: string) => string): string[] {
   return playbook.map(({ stain, surface, steps, never, wicking, chance }) => {
     const tries = steps.map((text, i) => `${i + 1} ${text}`).join('; ')
     const back = returns[wicking] ? ` ${returns[wicking]}.` : ''
@@ -23,10 +27,12 @@ function playbookLines({ playbook = [] }: Step, nameOf: (surface: string) => str
 }
 
 /** One line of the sheet: a box to tick, what, with what, how long, and what to beware of. */
-export function stepLine(step: Step, number: number, nameOf: (surface: string) => string): Content[] {
+export function stepLine(coded: Step, number: number, nameOf: (surface: string) => string): Content[] {
+  const step = speak.step(coded)
   const dwell = step.dwell && step.dwell.min >= 1 ? `stays on ${step.dwell.min}–${step.dwell.max} min` : ''
   const how = [step.tool, step.motion, product(step), dwell].filter(Boolean).join(' · ')
-  const beware = step.cautions.filter((text) => !text.startsWith('Follow the label'))
+  // What holds for every product stands once, at the foot of the sheet.
+  const beware = step.cautions.filter((_, i) => !isGeneral(coded.cautions[i]!))
   return [
     { svg: box, width: 9 },
     { text: String(number), alignment: 'right' },
@@ -43,10 +49,10 @@ export function stepLine(step: Step, number: number, nameOf: (surface: string) =
   ]
 }
 
-function whoClears({ skill, specialist, taken }: NonNullable<Step['stop']>, catalogue: Catalogue): string {
+function whoClears({ skill, specialist, taken }: NonNullable<Step['stop']>): string {
   if (specialist) return 'A specialist’s; the lead clears it.'
   if (skill === null) return 'The lead clears it, with whoever is competent.'
-  const name = catalogue.skills.find((s) => s.id === skill)?.name ?? skill
+  const { name } = speak.names.of('skills', skill)
   return taken
     ? `Only somebody trained (${name}) takes it on and signs it off. Anyone may refuse.`
     : `Only somebody trained (${name}) goes near and clears it. Anyone may refuse.`
@@ -56,7 +62,8 @@ const said = (names: readonly string[], most: number) =>
   names.length > most ? `${names.slice(0, most).join(', ')} and ${names.length - most} more` : names.join(', ')
 
 /** A finding that stops, in a frame of its own: what is held, what is done, who clears it, and the lines that are signed. */
-export function stopBox(step: Step, catalogue: Catalogue, nameOf: (surface: string) => string): Content {
+export function stopBox(coded: Step, nameOf: (surface: string) => string): Content {
+  const step = speak.step(coded)
   const stop = step.stop!
   const held =
     stop.holds === 'car'
@@ -77,7 +84,7 @@ export function stopBox(step: Step, catalogue: Catalogue, nameOf: (surface: stri
               ...(step.ppe.length > 0
                 ? [{ text: printable(`Before anybody goes near: ${step.ppe.join(', ')}.`) }]
                 : []),
-              { text: printable(whoClears(stop, catalogue)), bold: true },
+              { text: printable(whoClears(stop)), bold: true },
               { text: printable(held) },
               { text: log.map((name) => `${name} ______________`).join('    '), margin: [0, 10, 0, 0] },
             ],
@@ -92,6 +99,7 @@ export function stopBox(step: Step, catalogue: Catalogue, nameOf: (surface: stri
 /** What remains, each reason once with the places it is about. */
 export function remains({ residuals }: Pick<Procedure, 'residuals'>): string[] {
   const byReason = new Map<string, string[]>()
-  for (const { name, reason } of residuals) byReason.set(reason, [...(byReason.get(reason) ?? []), name])
+  for (const { name, reason } of residuals.map(speak.residual))
+    byReason.set(reason, [...(byReason.get(reason) ?? []), name])
   return [...byReason].map(([reason, names]) => `${said([...new Set(names)], 8)}: ${reason}`)
 }

@@ -8,6 +8,7 @@ import type { Database } from '#server/database/connection.ts'
 import { heading, list, pdf, printable, soft } from '#server/files/pdf.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { type JobRow, jobOf } from '#server/jobs/jobs.ts'
+import { speak } from '#words/en/speak.ts'
 import { remains, stepLine, stopBox } from './sheet-lines.ts'
 import { procedureOf } from './store.ts'
 
@@ -25,9 +26,10 @@ interface Sheet {
 export function sheetPdf({ shopName, callSign, version, request, procedure }: Sheet, catalogue: Catalogue) {
   const { vehicle, condition } = request.checkIn
   const surfaces = surfacesOf(vehicle.body, catalogue.surfaces)
-  const names = new Map(surfaces.map((s) => [s.id, s.name]))
+  const names = new Map(surfaces.map((s) => [s.id, speak.surface(s.name)]))
   const nameOf = (id: string) => names.get(id) ?? id
-  const { kit, totals } = procedure
+  const { totals } = procedure
+  const { kit, notes, totals: mixed } = speak.procedure(procedure)
   const ahead = procedure.steps.filter((s) => !s.kept)
   const stops = ahead.filter((s) => s.stop)
   const steps = ahead.filter((s) => !s.stop)
@@ -39,7 +41,7 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
         `${vehicle.make} ${vehicle.model} · ${version === null ? 'draft, not issued' : `procedure version ${version}`} · ${sayMinutes(totals.attended)} of work, 8 in 10 within ${sayMinutes(totals.attendedP80)}`,
       ),
     },
-    ...stops.map((stop) => stopBox(stop, catalogue, nameOf)),
+    ...stops.map((stop) => stopBox(stop, nameOf)),
     { svg: cabinSvg(sheetOf(vehicle.body, surfaces), condition), width: 360, margin: [0, 6, 0, 4] },
     ...(steps.length > 0
       ? [
@@ -49,7 +51,7 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
                 heading('Lay out'),
                 list(
                   [
-                    ...kit.machines.map((id) => catalogue.equipment.find((e) => e.id === id)?.name ?? id),
+                    ...kit.machines.map((id) => speak.names.of('equipment', id).name),
                     ...kit.towels.map((t) => `${t.count} × ${t.role} towel`),
                     ...kit.wear,
                   ],
@@ -60,7 +62,7 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
               [
                 heading('Mix'),
                 list(
-                  totals.products.map((p) => `${p.name} ${sayRatio(p.ratio)}: ${sayVolume(p.ml)}`),
+                  mixed.products.map((p) => `${p.name} ${sayRatio(p.ratio)}: ${sayVolume(p.ml)}`),
                   'Nothing.',
                 ),
               ],
@@ -81,7 +83,7 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
     heading('What will remain'),
     list(remains(procedure), 'Nothing is expected to.'),
     heading('For the whole car'),
-    list(procedure.notes, 'Nothing.'),
+    list(notes, 'Nothing.'),
     {
       text: 'Follow the label, the safety data sheet and your local rules; the stricter wins.',
       bold: true,

@@ -28,7 +28,9 @@ function judge(settings: StandardSettings, catalogue: Catalogue) {
   const { findings } = reviewProcedure({ checkIn: sampleCar(catalogue), ...settings }, catalogue)
   const bad = findings.filter((f) => f.grade === 'forbidden' && !ofOneCar.has(f.code))
   if (bad.length > 0)
-    throw new BadInput(under(bad.map((f) => ({ pointer: `/edits/${f.edit}`, message: `${f.text} ${f.reason}` }))))
+    throw new BadInput(
+      under(bad.map((f) => ({ pointer: `/edits/${f.edit}`, message: f.code, code: f.code, said: [f.text, f.reason] }))),
+    )
 }
 
 export async function standardsOf(db: Database, scope: Scope): Promise<StandardsView> {

@@ -1,5 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox'
 import {
+  Difference,
   Finding,
   JobSettings,
   Procedure,
@@ -33,17 +34,7 @@ export type VersionsView = Static<typeof VersionsView>
 export const RevisionView = Type.Object(
   {
     version: Type.Integer(),
-    difference: Type.Object(
-      {
-        minutes: Type.Number(),
-        added: Type.Array(Type.String()),
-        dropped: Type.Array(Type.String()),
-        changed: Type.Array(Type.Object({ title: Type.String(), what: Type.String() }, Strict)),
-        moved: Type.Boolean(),
-        notes: Type.Array(Type.String()),
-      },
-      Strict,
-    ),
+    difference: Difference,
     residuals: Type.Array(Residual),
     /** Edits by hand that what was found has made forbidden. */
     takenBack: Type.Array(Finding),

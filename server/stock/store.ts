@@ -58,15 +58,14 @@ export async function stockOf(db: Database, scope: Scope, catalogue: Catalogue, 
   const items = [
     ...catalogue.products.map((p) => ({
       id: p.id,
-      name: p.name,
       unit: 'ml' as const,
       ratio: Object.values(p.ratios)[0]!,
     })),
-    ...catalogue.consumables.map((c) => ({ id: c.id, name: c.name, unit: 'piece' as const, ratio: null })),
+    ...catalogue.consumables.map((c) => ({ id: c.id, unit: 'piece' as const, ratio: null })),
   ]
   return {
     leadDays,
-    items: items.map(({ id, name, unit, ratio }): ItemView => {
+    items: items.map(({ id, unit, ratio }): ItemView => {
       const mine = all.filter((l) => l.item === id)
       const left = mine.reduce((sum, l) => sum + l.left, 0)
       const drawn = -moves.filter((m) => m.item === id && m.kind !== 'count').reduce((s, m) => s + m.change, 0)
@@ -78,7 +77,6 @@ export async function stockOf(db: Database, scope: Scope, catalogue: Catalogue, 
       const each = amount > 0 ? price / amount : null
       return {
         item: id,
-        name,
         unit,
         left,
         booked: booked.get(id) ?? 0,

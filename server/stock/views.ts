@@ -22,7 +22,6 @@ export type LotView = Static<typeof LotView>
 export const ItemView = Type.Object(
   {
     item: Type.String(),
-    name: Type.String(),
     unit: Type.Union([Type.Literal('ml'), Type.Literal('piece')]),
     left: Type.Number(),
     /** Concentrate or pieces that booked work takes. */

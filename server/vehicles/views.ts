@@ -2,6 +2,8 @@ import { type Static, Type } from '@sinclair/typebox'
 import { Body } from '#core/cabin/schema.ts'
 import { Vehicle } from '#core/check-in/vehicle.ts'
 import { Condition, Odour } from '#core/condition/schema.ts'
+import { Remains } from '#core/handover/messages.ts'
+import { Title } from '#core/procedures/messages.ts'
 import { Procedure } from '#core/procedures/schema.ts'
 
 const Strict = { additionalProperties: false }
@@ -20,9 +22,9 @@ export const MemoryView = Type.Union([
       condition: Condition,
       odours: Type.Array(Odour),
       /** What was left then, and why. */
-      residuals: Type.Array(Type.Object({ what: Type.String(), why: Type.String() }, Strict)),
-      /** Steps finished then that were more than the usual: titles. */
-      worked: Type.Array(Type.String()),
+      residuals: Type.Array(Remains),
+      /** Steps finished then that were more than the usual. */
+      worked: Type.Array(Title),
       /** Chances told then. */
       told: Procedure.properties.expectations,
       /** The car's own normal: mean soil by surface over its visits. */

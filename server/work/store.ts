@@ -19,6 +19,7 @@ import { type Current, currentOf, recall, remember } from '#server/jobs/current.
 import { inTurn } from '#server/jobs/in-turn.ts'
 import { jobOf, placesOf, workEvent } from '#server/jobs/jobs.ts'
 import { store } from '#server/jobs/ledger.ts'
+import { speak } from '#words/en/speak.ts'
 import type { WorkView } from './views.ts'
 
 const jobRow = prepared((db) =>
@@ -148,7 +149,7 @@ async function append(
       // A repeated start is refused because of itself: then it is no refusal.
       const said = await alreadySaid(db, scope, jobId, intent.id)
       if (said) return said
-      throw new Problem(409, no.code, no.message)
+      throw new Problem(409, no.code, speak.refusal(no))
     }
     const event = {
       ...intent,

@@ -2,6 +2,9 @@
 // What a seasoned lead would strike out or miss on a sheet, written by hand from the handbook's acceptance list. It shares no rule file
 // with the engine: treatments, machines and products are named here as the crew knows them.
 
+import type { Procedure } from '#core/procedures/schema.ts'
+import { speak } from '#words/en/speak.ts'
+
 /** Things a step does, by the treatment's own id. */
 const does = {
   vacuum: ['vac_seat', 'vac_gap', 'vac_carpet', 'vac_load', 'vac_head', 'vac_mat', 'vac_fine'],
@@ -68,7 +71,11 @@ const machines = [
 const wholeCarStages = ['receive', 'clear', 'kit', 'refit', 'final', 'odour', 'stop', 'stop-first', 'handover']
 
 export class Sheet {
-  constructor(readonly procedure: any) {}
+  /** As people read it. */
+  readonly procedure: any
+  constructor(procedure: Procedure) {
+    this.procedure = speak.procedure(procedure)
+  }
   get steps(): any[] {
     return this.procedure.steps
   }
@@ -277,7 +284,7 @@ export function ceilingOf(material: string, kind: string, features: readonly str
 }
 
 /** Every complaint about a sheet. */
-export function complaints(procedure: unknown, checks: readonly Check[]): string[] {
+export function complaints(procedure: Procedure, checks: readonly Check[]): string[] {
   const sheet = new Sheet(procedure)
   return checks.flatMap((check) => check(sheet)).filter((c): c is string => typeof c === 'string')
 }

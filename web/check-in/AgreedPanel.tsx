@@ -1,7 +1,7 @@
 import { Radio } from 'antd'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/check-in.ts'
 import type { PanelProps } from './panel.ts'
-import { words } from './words.ts'
 
 const answers = [
   { value: 'yes', label: 'yes' },
@@ -11,7 +11,12 @@ const answers = [
 const said = (answer: boolean | null | undefined) => (answer == null ? 'open' : answer ? 'yes' : 'no')
 
 /** What the customer was asked, with who asked and when. */
-export function AgreedPanel({ checkIn, onChange, who, catalogue }: PanelProps & { who: string; catalogue: Catalogue }) {
+export function AgreedPanel({
+  checkIn,
+  onChange,
+  who,
+  catalogue,
+}: PanelProps & { who: string; catalogue: WordedCatalogue }) {
   const answer = (id: string, value: string) => {
     const at = new Date().toISOString()
     onChange((now) => {

@@ -2,11 +2,11 @@ import { Button, InputNumber, Select } from 'antd'
 import { bodyFaults } from '#core/cabin/check.ts'
 import type { Body } from '#core/cabin/schema.ts'
 import { referenceCabin } from '#core/cabin/surfaces.ts'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { useMay } from '#web/client/session.ts'
 import { Told } from '#web/ui/Told.tsx'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/check-in.ts'
 import { useSaveBody } from './vehicles.ts'
-import { words } from './words.ts'
 
 const slots = ['seat', 'carpet', 'mat', 'trim', 'wheel', 'headliner', 'glass', 'cargo'] as const
 const measures = ['width', 'pitch', 'height', 'load'] as const
@@ -20,7 +20,7 @@ export function BodyEditor({
 }: {
   body: Body
   onChange: (body: Body) => void
-  catalogue: Catalogue
+  catalogue: WordedCatalogue
 }) {
   const save = useSaveBody()
   const mayKeep = useMay('vehicles.write')

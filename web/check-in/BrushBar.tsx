@@ -1,12 +1,12 @@
 import { Select } from 'antd'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/check-in.ts'
 import type { Brush } from './brush.ts'
-import { words } from './words.ts'
 
 interface Props {
   brush: Brush
   onPick: (brush: Brush) => void
-  catalogue: Pick<Catalogue, 'stains' | 'damages' | 'biohazards'>
+  catalogue: Pick<WordedCatalogue, 'stains' | 'damages' | 'biohazards'>
 }
 
 /** The brush of a kind as it is first taken in hand. */

@@ -1,6 +1,6 @@
 import { Button } from 'antd'
 import { useEffect, useRef, useState } from 'react'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/check-in.ts'
 
 /**
  * The device's camera with a shutter. With an earlier photo it lies over the picture as a ghost, so that before and after are framed alike.

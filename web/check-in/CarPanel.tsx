@@ -3,18 +3,19 @@ import { useState } from 'react'
 import type { Body } from '#core/cabin/schema.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { readVin } from '#core/cabin/vin.ts'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CustomerView } from '#server/customers/views.ts'
 import type { MemoryView } from '#server/vehicles/views.ts'
 import { useCustomer } from '#web/client/customers.ts'
 import { useMay } from '#web/client/session.ts'
 import { AndMore } from '#web/ui/AndMore.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/check-in.ts'
+import { speak } from '#words/en/speak.ts'
 import { BodyEditor } from './BodyEditor.tsx'
 import { CustomerPicker } from './CustomerPicker.tsx'
 import type { PanelProps } from './panel.ts'
 import { useAddCustomer, useModelNote, useSaveModelNote } from './vehicles.ts'
-import { words } from './words.ts'
 
 function ModelNote({ make, model }: { make: string; model: string }) {
   const note = useModelNote(make, model)
@@ -50,15 +51,18 @@ function Memory({ memory, onBring }: { memory: MemoryView; onBring: () => void }
       <strong>{words.here(memory.visits)}</strong>
       {memory.residuals.length > 0 && (
         <ul>
-          {memory.residuals.slice(0, shown).map((r) => (
-            <li key={r.what + r.why}>
-              {r.what}: {r.why}
-            </li>
-          ))}
+          {memory.residuals
+            .slice(0, shown)
+            .map(speak.remains)
+            .map((r) => (
+              <li key={r.what + r.why}>
+                {r.what}: {r.why}
+              </li>
+            ))}
         </ul>
       )}
       <AndMore all={memory.residuals.length} shown={shown} />
-      {memory.worked.length > 0 && <p className="soft">Worked then: {memory.worked.join('; ')}.</p>}
+      {memory.worked.length > 0 && <p className="soft">Worked then: {memory.worked.map(speak.title).join('; ')}.</p>}
       <Button onClick={onBring}>{words.bring}</Button>
     </div>
   )
@@ -70,7 +74,7 @@ export function CarPanel({
   onChange,
   catalogue,
   memory,
-}: PanelProps & { catalogue: Catalogue; memory: MemoryView | undefined }) {
+}: PanelProps & { catalogue: WordedCatalogue; memory: MemoryView | undefined }) {
   const addCustomer = useAddCustomer()
   const [editing, setEditing] = useState(false)
   const { vehicle } = checkIn
@@ -190,7 +194,7 @@ export function CarPanel({
             onChange={(childSeats: string[]) => onChange((now) => ({ ...now, childSeats }))}
             options={surfacesOf(vehicle.body, catalogue.surfaces)
               .filter((s) => s.kind === 'seat-base')
-              .map((s) => ({ value: s.zone, label: s.name }))}
+              .map((s) => ({ value: s.zone, label: speak.surface(s.name) }))}
           />
         </div>
       )}

@@ -4,7 +4,6 @@ import { useNavigate, useParams } from 'react-router'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { byId } from '#core/catalogue/by-id.ts'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import { againstNormal, mirrored, presetCondition, type Selection, selected } from '#core/condition/patterns.ts'
 import type { Condition } from '#core/condition/schema.ts'
@@ -21,11 +20,14 @@ import { Fetching } from '#web/ui/Fetching.tsx'
 import { useNarrow } from '#web/ui/narrow.ts'
 import { StopTold } from '#web/ui/StopTold.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import type { WordedCatalogue } from '#words/catalogue.ts'
 import { AgreedPanel } from './AgreedPanel.tsx'
 import { BrushBar, firstBrush } from './BrushBar.tsx'
 import { type Brush, marksOf, paint } from './brush.ts'
 import { CarPanel } from './CarPanel.tsx'
 import './check-in.css'
+import { words } from '#words/en/screens/check-in.ts'
+import { speak } from '#words/en/speak.ts'
 import { placeName, placeWords } from './differing.ts'
 import { Ended } from './Ended.tsx'
 import { ExpectPanel } from './ExpectPanel.tsx'
@@ -35,7 +37,6 @@ import { SheetTools } from './SheetTools.tsx'
 import { type Tab, Tabs } from './Tabs.tsx'
 import { TriedPanel } from './TriedPanel.tsx'
 import { useMemory } from './vehicles.ts'
-import { words } from './words.ts'
 
 export default function CheckInScreen() {
   const { id } = useParams()
@@ -50,7 +51,7 @@ export default function CheckInScreen() {
 /** What a letter key puts on the focused patch: the brush in hand when it is of that kind, else the first of the kind. */
 const letterKinds: Record<string, Brush['kind']> = { s: 'stain', d: 'damage', w: 'moisture', b: 'biohazard' }
 
-function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
+function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue }) {
   const { draft, value, ...held } = useVersionedDraft('checkIn', job.id, job.callSign, savedCheckIn(job))
   const { checkIn } = value
   const change = (update: (now: CheckIn) => CheckIn, step = true) =>
@@ -122,6 +123,10 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
     if (!(await draft.flush()) && draft.snapshot().status === 'conflict') return
     void go(`/jobs/${job.id}/procedure`)
   }
+  const nameOf = (id: string) => {
+    const surface = names.get(id)
+    return surface ? speak.surface(surface.name) : id
+  }
   const at = focused ? names.get(focused) : undefined
   const material = at && catalogue.materials.find((m) => m.id === at.material)
   const panel = { checkIn, onChange: change }
@@ -151,7 +156,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
     <>
       <DraftConflict
         conflict={held.conflict}
-        name={(pointer) => placeName(pointer, (id) => names.get(id)?.name)}
+        name={(pointer) => placeName(pointer, nameOf)}
         show={placeWords}
         onResolve={draft.resolve}
       />
@@ -160,9 +165,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
           key={untold.id}
           rule={untold}
           people={people}
-          where={placesOf(untold, condition)
-            .map((id) => names.get(id)?.name ?? id)
-            .join(', ')}
+          where={placesOf(untold, condition).map(nameOf).join(', ')}
           onTold={(told) =>
             change((now) => ({
               ...now,
@@ -201,7 +204,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
                 ? words.asUsual
                 : unusual
                     .slice(0, 5)
-                    .map((d) => words.differs(names.get(d.surface)?.name ?? d.surface, d.soil, d.normal))
+                    .map((d) => words.differs(nameOf(d.surface), d.soil, d.normal))
                     .join(' · ')}
               {unusual.length > 5 && ` · ${words.andMore(unusual.length - 5)}`}
             </p>
@@ -213,7 +216,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
               label={`Cabin sheet of ${job.callSign}. ${words.hint}`}
               look={(id) => ({
                 weave: families.get(id),
-                name: names.get(id)!.name,
+                name: nameOf(id),
                 soil: condition[id]?.soil ?? 0,
                 marks: marksOf(condition[id]),
                 spots: (condition[id]?.stains ?? []).flatMap((stain) => stain.at ?? []),
@@ -228,7 +231,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: Catalogue }) {
           <div className="soft">
             {at ? (
               <>
-                <strong>{at.name}</strong> · {material?.name} · {at.area.toFixed(2)} m² ·{' '}
+                <strong>{speak.surface(at.name)}</strong> · {material?.name} · {at.area.toFixed(2)} m² ·{' '}
                 {words.soil[condition[at.id]?.soil ?? 0]}
               </>
             ) : (

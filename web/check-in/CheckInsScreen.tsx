@@ -9,9 +9,9 @@ import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useDrafts, useOpenJob } from './api.ts'
 import './check-in.css'
+import { words } from '#words/en/screens/check-in.ts'
 import { FleetList } from './FleetList.tsx'
 import { useOwnBodies } from './vehicles.ts'
-import { words } from './words.ts'
 
 interface Fields {
   body: string

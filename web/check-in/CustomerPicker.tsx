@@ -2,7 +2,7 @@ import { Select } from 'antd'
 import { useState } from 'react'
 import type { CustomerView } from '#server/customers/views.ts'
 import { useCustomers } from '#web/client/customers.ts'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/check-in.ts'
 
 /** Picks whose car it is: typing asks the server, so that it works with five customers and with five thousand. */
 export function CustomerPicker({

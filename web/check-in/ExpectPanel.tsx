@@ -1,12 +1,13 @@
 import { Button, Input } from 'antd'
 import { useState } from 'react'
 import type { Surface } from '#core/cabin/schema.ts'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { strokePoints } from '#core/formats/stroke.ts'
 import { expectationsOf } from '#core/procedures/make/expectations.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/check-in.ts'
+import { speak } from '#words/en/speak.ts'
 import type { PanelProps } from './panel.ts'
 import { SignaturePad } from './SignaturePad.tsx'
-import { words } from './words.ts'
 
 /** What the customer is told before, in words and number, and signs. The chances shown are kept with the signature. */
 export function ExpectPanel({
@@ -16,10 +17,10 @@ export function ExpectPanel({
   catalogue,
   job,
   open,
-}: PanelProps & { surfaces: readonly Surface[]; catalogue: Catalogue; job: string; open: boolean }) {
+}: PanelProps & { surfaces: readonly Surface[]; catalogue: WordedCatalogue; job: string; open: boolean }) {
   const [name, setName] = useState(checkIn.agreement?.name ?? checkIn.customer)
   const [strokes, setStrokes] = useState<number[][]>([])
-  const expectations = expectationsOf(checkIn, surfaces, catalogue)
+  const expectations = expectationsOf(checkIn, surfaces, catalogue).map(speak.expectation)
   const agree = () => {
     const signed = {
       name: name.trim(),

@@ -2,8 +2,8 @@ import { Button } from 'antd'
 import { useRef, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { Told } from '#web/ui/Told.tsx'
+import { words } from '#words/en/screens/check-in.ts'
 import { useFleet } from './vehicles.ts'
-import { words } from './words.ts'
 
 /** Takes a whole list of vehicles in: looked at first, each bad line with why, then all of it or the good lines. */
 export function FleetList() {

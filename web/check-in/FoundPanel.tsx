@@ -2,11 +2,12 @@ import { DeleteOutlined } from '@ant-design/icons'
 import { Button, Input, InputNumber, Select } from 'antd'
 import { useState } from 'react'
 import type { Surface } from '#core/cabin/schema.ts'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Belonging } from '#core/check-in/belonging.ts'
 import type { Odour } from '#core/condition/schema.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/check-in.ts'
+import { speak } from '#words/en/speak.ts'
 import type { PanelProps } from './panel.ts'
-import { words } from './words.ts'
 
 type Fate = NonNullable<Belonging['fate']>
 const noCash = { amount: 0, one: '', other: '' }
@@ -109,7 +110,7 @@ export function FoundPanel({
   who,
   leads,
   surfaces,
-}: PanelProps & { odours: Catalogue['odours']; who: string; leads: boolean; surfaces: readonly Surface[] }) {
+}: PanelProps & { odours: WordedCatalogue['odours']; who: string; leads: boolean; surfaces: readonly Surface[] }) {
   const [finding, setFinding] = useState('')
   const addFinding = () => {
     if (!finding.trim()) return
@@ -191,7 +192,7 @@ export function FoundPanel({
             maxCount={12}
             value={o.at ?? []}
             onChange={(at: string[]) => ofSmell(o.kind, { at })}
-            options={surfaces.map((s) => ({ value: s.id, label: s.name }))}
+            options={surfaces.map((s) => ({ value: s.id, label: speak.surface(s.name) }))}
           />
           <Input
             aria-label={`Source of ${o.kind}`}

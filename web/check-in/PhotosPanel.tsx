@@ -5,8 +5,9 @@ import type { PhotoKind, PhotoView } from '#server/photos/views.ts'
 import { useAddPhoto, useMarkPhoto, usePhotos, useRemovePhoto } from '#web/client/photos.ts'
 import { ComparePhotos } from '#web/ui/ComparePhotos.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import { words } from '#words/en/screens/check-in.ts'
+import { speak } from '#words/en/speak.ts'
 import { Camera } from './Camera.tsx'
-import { words } from './words.ts'
 
 const address = (photo: PhotoView) => `/api/photos/${photo.id}`
 
@@ -83,7 +84,10 @@ export function PhotosPanel({
   const [camera, setCamera] = useState(false)
   const [large, setLarge] = useState<string>()
   const list = photos.data ?? []
-  const nameOf = (surface: string | null) => surfaces.find((s) => s.id === surface)?.name ?? words.wholeCar
+  const nameOf = (id: string | null) => {
+    const surface = surfaces.find((s) => s.id === id)
+    return surface ? speak.surface(surface.name) : words.wholeCar
+  }
   const here = (photo: PhotoView) => photo.surface === (focused ?? null)
   const before = list.findLast((p) => p.kind === 'before' && here(p))
   const after = list.findLast((p) => (p.kind === 'after' || p.kind === 'half') && here(p))

@@ -1,10 +1,10 @@
 import { Button, Select } from 'antd'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { type Selection, selections } from '#core/condition/patterns.ts'
-import { words } from './words.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/check-in.ts'
 
 interface Props {
-  presets: Catalogue['presets']
+  presets: WordedCatalogue['presets']
   canUndo: boolean
   canRedo: boolean
   /** False when the car has not been here before. */

@@ -1,7 +1,7 @@
 import { Button } from 'antd'
 import { type PointerEvent, useRef, useState } from 'react'
 import { strokePoints } from '#core/formats/stroke.ts'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/check-in.ts'
 
 const [width, height] = [300, 100]
 

@@ -1,5 +1,5 @@
 import type { KeyboardEvent, ReactNode } from 'react'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/check-in.ts'
 
 export type Tab = keyof typeof words.tabs
 const all = Object.keys(words.tabs) as Tab[]

@@ -1,7 +1,7 @@
 import { Input, Radio } from 'antd'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/check-in.ts'
 import type { PanelProps } from './panel.ts'
-import { words } from './words.ts'
 
 const options = [
   { value: 'yes', label: 'works' },
@@ -9,7 +9,7 @@ const options = [
 ]
 
 /** The function check: what is tried now, because it is found too late otherwise. */
-export function TriedPanel({ checkIn, onChange, functions }: PanelProps & { functions: Catalogue['functions'] }) {
+export function TriedPanel({ checkIn, onChange, functions }: PanelProps & { functions: WordedCatalogue['functions'] }) {
   const set = (id: string, works: boolean, note?: string) =>
     onChange((now) => ({ ...now, functions: { ...now.functions, [id]: { works, ...(note ? { note } : {}) } } }))
   return (

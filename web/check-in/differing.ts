@@ -1,6 +1,6 @@
 import type { SurfaceCondition } from '#core/condition/schema.ts'
+import { words } from '#words/en/screens/check-in.ts'
 import { marksOf } from './brush.ts'
-import { words } from './words.ts'
 
 /** Where two people's check-ins differ, as people call the place. @param surface a surface's name by its id */
 export function placeName(pointer: string, surface: (id: string) => string | undefined): string {

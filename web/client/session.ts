@@ -3,6 +3,7 @@ import { createContext, useContext } from 'react'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { DoorView, SessionView } from '#server/http/views.ts'
 import type { PersonView } from '#server/people/views.ts'
+import { speak } from '#words/en/speak.ts'
 import { get, isPassing, post, remove } from './http.ts'
 import { beforeLeaving, personHasLeft, personIsHere } from './keeping.ts'
 
@@ -87,7 +88,7 @@ export const useMay = (permission: string): boolean => useSignedIn().permissions
 export const useCatalogue = () =>
   useQuery({
     queryKey: ['catalogue'],
-    queryFn: () => get<Catalogue>('/api/catalogue'),
+    queryFn: () => get<Catalogue>('/api/catalogue').then(speak.catalogue),
     staleTime: Number.POSITIVE_INFINITY,
   })
 

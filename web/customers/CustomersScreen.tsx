@@ -6,8 +6,8 @@ import { ApiError } from '#web/client/http.ts'
 import { useMay } from '#web/client/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import { words } from '#words/en/screens/customers.ts'
 import { useChangeCustomer, useEraseCustomer } from './api.ts'
-import { words } from './words.ts'
 
 interface EntryProps {
   customer: CustomerView

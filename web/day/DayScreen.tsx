@@ -9,7 +9,8 @@ import { Told } from '#web/ui/Told.tsx'
 import { useDay } from './api.ts'
 import { JobCard } from './JobCard.tsx'
 import './day.css'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/day.ts'
+import { speak } from '#words/en/speak.ts'
 
 const placeOf = (kind: string) => (kind === 'final-check' ? 'final' : kind === 'hand-over' ? 'report' : 'work')
 
@@ -21,7 +22,7 @@ export default function DayScreen() {
   if (day.isLoadingError) return <Told error={day.error} onRetry={() => void day.refetch()} />
   const { jobs, bottles, now, serverTime } = day.data
   const needs = jobs
-    .flatMap((job) => job.needs.map((need) => ({ ...need, job })))
+    .flatMap((job) => job.needs.map((need) => ({ ...speak.need(need), job })))
     .sort((a, b) => (a.at < b.at ? -1 : 1))
   return (
     <>
@@ -81,7 +82,7 @@ export default function DayScreen() {
                 <span>
                   <Link to="/mixing?part=bottles">{words.empty(bottle.name)}</Link>
                   <br />
-                  <span className="soft">{words.past(bottle.product)}</span>
+                  <span className="soft">{words.past(speak.names.of('products', bottle.product).name)}</span>
                 </span>
               </li>
             ))}

@@ -3,9 +3,10 @@ import { heartOf, sayClock, sayMinutes } from '#core/units/format.ts'
 import type { DayJobView } from '#server/day/views.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
+import { speak } from '#words/en/speak.ts'
 
 export function JobCard({ job, zone, now }: { job: DayJobView; zone: string; now: string }) {
-  const urgent = job.needs.filter((n) => n.at <= now)
+  const urgent = job.needs.filter((n) => n.at <= now).map(speak.need)
   const to =
     job.state === 'draft'
       ? `/jobs/${job.id}/check-in`
@@ -16,7 +17,7 @@ export function JobCard({ job, zone, now }: { job: DayJobView; zone: string; now
   const status =
     urgent[0]?.title ??
     (doing
-      ? doing.title
+      ? speak.title(doing.title)
       : job.state === 'draft'
         ? `expected ${clockIn(zone, job.arrives)}`
         : job.stepsDone > 0

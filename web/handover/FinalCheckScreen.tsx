@@ -8,7 +8,8 @@ import { KeptHere } from '#web/ui/KeptHere.tsx'
 import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import './handover.css'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/handover.ts'
+import { speak } from '#words/en/speak.ts'
 
 export default function FinalCheckScreen() {
   const { id } = useParams()
@@ -18,7 +19,8 @@ export default function FinalCheckScreen() {
   const [failing, setFailing] = useState<string>()
   if (work.isPending) return <Fetching lines={5} />
   if (work.isLoadingError) return <Told error={work.error} onRetry={() => void work.refetch()} />
-  const { places, state, names } = work.data
+  const { state, names } = work.data
+  const places = work.data.places.map((place) => ({ id: place.id, text: speak.placeToCheck(place) }))
   const left = places.filter((p) => !state.checks[p.id]).length
   return (
     <section className="card" style={{ maxWidth: 860 }}>

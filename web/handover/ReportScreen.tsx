@@ -9,7 +9,8 @@ import { KeptHere } from '#web/ui/KeptHere.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useReport } from './api.ts'
 import './handover.css'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/handover.ts'
+import { speak } from '#words/en/speak.ts'
 
 export default function ReportScreen() {
   const { id } = useParams()
@@ -20,7 +21,8 @@ export default function ReportScreen() {
   const [to, setTo] = useState('')
   if (view.isPending) return <Fetching lines={5} />
   if (view.isLoadingError) return <Told error={view.error} onRetry={() => void view.refetch()} />
-  const { report, checkIn, shopName, names } = view.data
+  const { checkIn, shopName, names } = view.data
+  const report = speak.report(view.data.report)
   const waits = kept.some((e) => e.event.type === 'handed-over' && e.refused === undefined)
   const { vehicle } = checkIn
   return (

@@ -9,7 +9,7 @@ import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useBatch } from './api.ts'
 import './mixing.css'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/mixing.ts'
 
 /** What a bottle's code leads to: what is in it, how strong it really is, until when, and what to beware of. */
 export default function BatchScreen() {

@@ -1,6 +1,5 @@
 import { Button, InputNumber, Radio } from 'antd'
 import { useState } from 'react'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Product } from '#core/chemistry/schema.ts'
 import { vesselFindings } from '#core/chemistry/vessel.ts'
 import { wayOf } from '#core/chemistry/way.ts'
@@ -14,12 +13,14 @@ import { useHouseRules } from '#web/client/standards.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { Bottle } from '#web/ui/Bottle.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/mixing.ts'
+import { speak } from '#words/en/speak.ts'
 import { useLogBatch, useRinse } from './api.ts'
 import { Correct } from './Correct.tsx'
 import { DataSheet } from './DataSheet.tsx'
 import { RatioField } from './RatioField.tsx'
 import { TwoStage } from './TwoStage.tsx'
-import { words } from './words.ts'
 
 /** The smallest container that takes all of it and may take it as it stands, or the largest there is. */
 function fitting(containers: readonly ContainerView[], product: string, ml: number) {
@@ -41,7 +42,7 @@ interface Props {
   /** Ready mix the day needs of it; 0 when it is mixed for something else. */
   needed: number
   containers: readonly ContainerView[]
-  catalogue: Catalogue
+  catalogue: WordedCatalogue
 }
 
 /** One product at one dilution into one container: what is in it, dose, water, order of filling, the drawn bottle, ways on from too much. */
@@ -61,9 +62,10 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
   const fill = wanted ?? Math.min(container.capacity, Math.max(50, Math.ceil((needed || container.capacity) / 50) * 50))
   const neat = ratio?.water === 0
   const held = content ? (catalogue.products.find((p) => p.id === content.product) ?? 'unknown') : null
-  const [finding] = vesselFindings(held, product, catalogue.neverMix, { rinsed: false, closed: true }).sort(
-    (a, b) => Number(b.kind === 'stop') - Number(a.kind === 'stop'),
-  )
+  const [finding] = vesselFindings(held, product, catalogue.neverMix, { rinsed: false, closed: true })
+    .sort((a, b) => Number(b.kind === 'stop') - Number(a.kind === 'stop'))
+    .map(speak.vessel)
+  const { name, roleName } = speak.names.of('products', product.id)
   const mayHold = content !== null && content.product === product.id
   const tooStrong = ratio !== undefined && fractionOf(ratio) > fractionOf(product.maximum) + 1e-12
   const request: MixRequest | undefined = ratio && {
@@ -79,6 +81,7 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
     range: { min: 1e-6, max: fractionOf(product.maximum) },
   }
   const answer = request && answerFor(request)
+  const said = answer && !(answer instanceof Error) ? speak.mix(answer) : { steps: [], warnings: [] }
   const pick = (id: string) => {
     setContainer(id)
     setWanted(null)
@@ -89,13 +92,13 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
   const first = waterFirst(wayOf(product, order))
   const cup = answer && !(answer instanceof Error) ? bestCup(catalogue.cups, answer.concentrate_ml) : undefined
   return (
-    <section className="card" aria-label={`${product.name} ${sayRatio(wantedRatio)}`}>
+    <section className="card" aria-label={`${name} ${sayRatio(wantedRatio)}`}>
       <div className="row" style={{ justifyContent: 'space-between', marginBottom: 10 }}>
         <h2>
-          {product.name} <span className="soft">{ratio ? sayRatio(ratio) : '?'}</span>
+          {name} <span className="soft">{ratio ? sayRatio(ratio) : '?'}</span>
         </h2>
         <span className="row">
-          <span className="soft">{product.role}</span>
+          <span className="soft">{roleName}</span>
           <DataSheet product={product.id} />
         </span>
       </div>
@@ -208,7 +211,7 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
               <p data-figure="sum">{arithmetic(request, answer)}</p>
             </details>
             {needed > fill + 1e-9 && <p className="soft">{words.short(sayVolume(needed))}</p>}
-            {answer.warnings.map((w) => (
+            {said.warnings.map((w) => (
               <div key={w.code} className="caution">
                 {w.message}
               </div>
@@ -227,12 +230,13 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
             />
             <h3>{words.order}</h3>
             <ol>
-              {answer.steps.map((step) => (
+              {said.steps.map((step) => (
                 <li key={step}>{step}</li>
               ))}
             </ol>
             <div className="caution">
-              Wear: {product.ppe.join(', ') || 'what the label says'}. {product.cautions.join(' ')} {words.label}
+              Wear: {product.ppe.map(speak.names.wear).join(', ') || 'what the label says'}.{' '}
+              {product.cautions.map(speak.names.productCaution).join(' ')} {words.label}
             </div>
             {!neat && <TwoStage ratio={request.ratio} />}
             {mayLog && (

@@ -1,17 +1,18 @@
 import { Select } from 'antd'
 import { Link, useSearchParams } from 'react-router'
 import { byId } from '#core/catalogue/by-id.ts'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Ratio } from '#core/mixing/schema.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
 import type { BatchView, ContainerView, DemandView } from '#server/mixing/views.ts'
 import { useSignedIn } from '#web/client/session.ts'
 import { clockIn } from '#web/shell/clock.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/mixing.ts'
+import { speak } from '#words/en/speak.ts'
 import { Bench } from './Bench.tsx'
-import { words } from './words.ts'
 
 interface Props {
-  catalogue: Catalogue
+  catalogue: WordedCatalogue
   containers: readonly ContainerView[]
   demand: readonly DemandView[]
   batches: readonly BatchView[]
@@ -45,7 +46,7 @@ export function BenchPart({ catalogue, containers, demand, batches }: Props) {
             onClick={() => choose(d.product, d.ratio)}
           >
             <strong>
-              {d.name} {sayRatio(d.ratio)}
+              {speak.names.of('products', d.product).name} {sayRatio(d.ratio)}
             </strong>
             <br />
             <span className="soft">

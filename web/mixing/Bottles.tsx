@@ -2,7 +2,6 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { byId } from '#core/catalogue/by-id.ts'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { sameHeight } from '#core/mixing/fill-curve.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
 import { dayIn } from '#core/units/shop-time.ts'
@@ -11,9 +10,10 @@ import { useMay, useSignedIn } from '#web/client/session.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { Bottle } from '#web/ui/Bottle.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/mixing.ts'
 import { useRinse } from './api.ts'
 import { MeasureDialog } from './MeasureDialog.tsx'
-import { words } from './words.ts'
 
 const fresh = (): ContainerView => ({
   id: uuidv7(),
@@ -34,7 +34,13 @@ const fresh = (): ContainerView => ({
 })
 
 /** Every bottle with what is in it, its strip and its label; and one's own, measured by pouring. */
-export function Bottles({ containers, catalogue }: { containers: readonly ContainerView[]; catalogue: Catalogue }) {
+export function Bottles({
+  containers,
+  catalogue,
+}: {
+  containers: readonly ContainerView[]
+  catalogue: WordedCatalogue
+}) {
   const rinse = useRinse()
   const may = useMay('containers.write')
   const mayLog = useMay('mixing.log')

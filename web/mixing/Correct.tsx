@@ -1,7 +1,7 @@
 import { Button, InputNumber } from 'antd'
 import type { Mix, MixOption } from '#core/mixing/schema.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/mixing.ts'
 
 interface Props {
   answer: Mix

@@ -2,8 +2,8 @@ import { Button } from 'antd'
 import { useMay } from '#web/client/session.ts'
 import { FileButton } from '#web/ui/FileButton.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import { words } from '#words/en/screens/mixing.ts'
 import { useKeepSheet, useSheets } from './api.ts'
-import { words } from './words.ts'
 
 /** The maker's data sheet of a product: one tap away, where it has been kept. */
 export function DataSheet({ product }: { product: string }) {

@@ -3,8 +3,11 @@ import { Link } from 'react-router'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import { words } from '#words/en/screens/mixing.ts'
+import { speak } from '#words/en/speak.ts'
 import { useDayMix } from './api.ts'
-import { words } from './words.ts'
+
+const nameOf = (product: string) => speak.names.of('products', product).name
 
 /** Which bottles to fill for what is booked, what is ready, what to buy: the list for the bench and the van. */
 export function DayMix() {
@@ -25,7 +28,7 @@ export function DayMix() {
         {fills.map((f) => (
           <li key={f.container}>
             <span>
-              <strong>{f.containerName}</strong>: {f.name} {sayRatio(f.ratio)}
+              <strong>{f.containerName}</strong>: {nameOf(f.product)} {sayRatio(f.ratio)}
               {words.fillIt(f.fills)}
               {f.rinse && <span className="tag"> {words.rinseFirst}</span>}
             </span>
@@ -48,7 +51,7 @@ export function DayMix() {
             {ready.map((r) => (
               <li key={r.container}>
                 <span>
-                  <strong>{r.containerName}</strong>: {r.name} {sayRatio(r.ratio)}
+                  <strong>{r.containerName}</strong>: {nameOf(r.product)} {sayRatio(r.ratio)}
                 </span>
                 <span>{sayVolume(r.ml)}</span>
               </li>
@@ -58,7 +61,8 @@ export function DayMix() {
       )}
       {without.length > 0 && (
         <div className="caution">
-          {words.without}: {without.map((w) => `${w.name} ${sayRatio(w.ratio)}, ${sayVolume(w.ml)}`).join('; ')}.
+          {words.without}:{' '}
+          {without.map((w) => `${nameOf(w.product)} ${sayRatio(w.ratio)}, ${sayVolume(w.ml)}`).join('; ')}.
         </div>
       )}
       <h3>{words.buy}</h3>
@@ -74,7 +78,7 @@ export function DayMix() {
         <tbody>
           {concentrate.map((c) => (
             <tr key={c.product}>
-              <th scope="row">{c.name}</th>
+              <th scope="row">{nameOf(c.product)}</th>
               <td>{sayVolume(c.needed)}</td>
               <td>{sayVolume(c.onShelf)}</td>
               <td>{c.buy > 0 ? <strong>{sayVolume(c.buy)}</strong> : '–'}</td>

@@ -4,7 +4,9 @@ import { drill, judge, type Scored } from '#core/mixing/drill.ts'
 import { sayVolume } from '#core/units/format.ts'
 import type { ContainerView } from '#server/mixing/views.ts'
 import { Bottle } from '#web/ui/Bottle.tsx'
-import { words } from './words.ts'
+import { foundInBottle, verdict } from '#words/en/mixing.ts'
+import { words } from '#words/en/screens/mixing.ts'
+import { speak } from '#words/en/speak.ts'
 
 /** Ten pours on a drawn bottle with label traps and leftovers, scored, each with its reason: for people who are new. */
 export function Drill({ containers }: { containers: readonly ContainerView[] }) {
@@ -56,7 +58,9 @@ export function Drill({ containers }: { containers: readonly ContainerView[] }) 
             <p className="drill-label">“{pour.text}”</p>
             <p>
               {words.to(sayVolume(pour.fill_ml))}{' '}
-              {pour.present ? words.found(sayVolume(pour.present.volume_ml), pour.present.text) : words.clean}
+              {pour.present
+                ? words.found(sayVolume(pour.present.volume_ml), foundInBottle[pour.present.found])
+                : words.clean}
             </p>
             <form
               className="row"
@@ -89,7 +93,7 @@ export function Drill({ containers }: { containers: readonly ContainerView[] }) 
             </form>
             {shown && last && (
               <p role="status">
-                <strong>{last.right ? words.right : words.wrong}</strong> {last.said}
+                <strong>{last.right ? words.right : words.wrong}</strong> {verdict(last, pour, speak.names)}
               </p>
             )}
           </div>
@@ -100,7 +104,8 @@ export function Drill({ containers }: { containers: readonly ContainerView[] }) 
           <ol>
             {scored.map((s, i) => (
               <li key={pours[i]!.text + i.toString()}>
-                <strong>{s.right ? words.right : words.wrong}</strong> “{pours[i]!.text}”: {s.said}
+                <strong>{s.right ? words.right : words.wrong}</strong> “{pours[i]!.text}”:{' '}
+                {verdict(s, pours[i]!, speak.names)}
               </li>
             ))}
           </ol>

@@ -2,8 +2,8 @@ import { Button, Input, InputNumber, Modal } from 'antd'
 import { useState } from 'react'
 import type { ContainerView } from '#server/mixing/views.ts'
 import { Told } from '#web/ui/Told.tsx'
+import { words } from '#words/en/screens/mixing.ts'
 import { useKeepContainer } from './api.ts'
-import { words } from './words.ts'
 
 interface MeasureProps {
   label: string

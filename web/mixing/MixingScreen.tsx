@@ -8,7 +8,7 @@ import { Bottles } from './Bottles.tsx'
 import { DayMix } from './DayMix.tsx'
 import { Drill } from './Drill.tsx'
 import './mixing.css'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/mixing.ts'
 
 export default function MixingScreen() {
   const [params] = useSearchParams()

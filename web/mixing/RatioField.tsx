@@ -7,7 +7,8 @@ import { type Label, readLabel } from '#core/mixing/label.ts'
 import type { Ratio } from '#core/mixing/schema.ts'
 import { BadInput } from '#core/units/fault.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/mixing.ts'
+import { speak } from '#words/en/speak.ts'
 
 interface Props {
   product: Product
@@ -48,7 +49,7 @@ export function RatioField({ product, fill, start, onRatio }: Props) {
     const found = read(next, product, by, measured)
     onRatio(found instanceof BadInput || found.ambiguous ? undefined : found.readings[0]!)
   }
-  const fault = label instanceof BadInput ? label.faults[0]! : undefined
+  const fault = label instanceof BadInput ? speak.fault(label.faults[0]!) : undefined
   const readings = label instanceof BadInput ? [] : label.readings
   const asked = !(label instanceof BadInput) && label.ambiguous
   return (
@@ -123,8 +124,8 @@ export function RatioField({ product, fill, start, onRatio }: Props) {
             }}
           >
             {readings.map((r, i) => (
-              <Radio key={r.meaning} value={i}>
-                {r.meaning}: {words.dosed(sayVolume(fractionOf(r) * fill), r.doseChange)}
+              <Radio key={i} value={i}>
+                {speak.reading(r.meaning)}: {words.dosed(sayVolume(fractionOf(r) * fill), r.doseChange)}
               </Radio>
             ))}
           </Radio.Group>

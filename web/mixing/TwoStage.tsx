@@ -4,7 +4,7 @@ import type { Ratio } from '#core/mixing/schema.ts'
 import { drawn, drawOf, premixFor } from '#core/mixing/two-stage.ts'
 import { BadInput } from '#core/units/fault.ts'
 import { sayRatio } from '#core/units/format.ts'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/mixing.ts'
 
 const attempt = <T,>(work: () => T): T | string => {
   try {

@@ -2,8 +2,8 @@ import { Button, Checkbox, Form, Input, Select } from 'antd'
 import type { PersonView } from '#server/people/views.ts'
 import { useCatalogue } from '#web/client/session.ts'
 import { Told } from '#web/ui/Told.tsx'
+import { words } from '#words/en/screens/people.ts'
 import { useKeeping } from './api.ts'
-import { words } from './words.ts'
 
 export const roleOptions = (['owner', 'lead', 'technician', 'front-desk'] as const).map((value) => ({
   value,

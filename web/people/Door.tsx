@@ -6,7 +6,7 @@ import { PickPerson, pinRule } from '#web/shell/PickPerson.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
 import { Told } from '#web/ui/Told.tsx'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/people.ts'
 
 const petals = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done' as const }))
 const required = (message: string) => [{ required: true, whitespace: true, message }]

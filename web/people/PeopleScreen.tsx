@@ -7,7 +7,7 @@ import { Told } from '#web/ui/Told.tsx'
 import { AddPerson, roleOptions } from './AddPerson.tsx'
 import { useAudit, useDevices, useKeeping, useSessions } from './api.ts'
 import './people.css'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/people.ts'
 
 export default function PeopleScreen() {
   const zone = useSignedIn().timeZone

@@ -4,9 +4,9 @@ import { sayClock } from '#core/units/format.ts'
 import type { PlanView } from '#server/plan/views.ts'
 import { AndMore } from '#web/ui/AndMore.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import { words } from '#words/en/screens/plan.ts'
 import { type Broken, useChangePlan } from './api.ts'
-import { readable } from './readable.ts'
-import { words } from './words.ts'
+import { readable, stepName } from './readable.ts'
 
 /** Broken rules that are shown. */
 const shown = 6
@@ -55,7 +55,7 @@ export function AssignPanel({
         const a = plan.answer.assignments.find((x) => x.activity === id)
         if (!a) return null
         const mine = pending?.activity === id ? pending : null
-        const title = plan.steps[id]?.title ?? id
+        const title = stepName(plan, id)
         const skills = plan.steps[id]?.skills ?? []
         return (
           <li key={id} data-activity={id} style={{ borderTop: '1px solid var(--line-soft)', paddingTop: 8 }}>
@@ -88,9 +88,11 @@ export function AssignPanel({
               <div className={mine.broken.length > 0 ? 'told' : 'caution'} role="status" style={{ marginTop: 6 }}>
                 {mine.broken.length === 0 ? words.fine : <strong>{words.breaks}</strong>}
                 <ul style={{ margin: '4px 0', paddingLeft: 18 }}>
-                  {mine.broken.slice(0, shown).map((b) => (
-                    <li key={b.message}>{readable(b.message, plan)}</li>
-                  ))}
+                  {readable({ unscheduled: [], warnings: mine.broken }, plan)
+                    .warnings.slice(0, shown)
+                    .map((b) => (
+                      <li key={b.message}>{b.message}</li>
+                    ))}
                 </ul>
                 <AndMore all={mine.broken.length} shown={shown} />
                 <span className="row">

@@ -11,8 +11,8 @@ import { Told } from '#web/ui/Told.tsx'
 import { AssignPanel } from './AssignPanel.tsx'
 import { useMakePlan } from './api.ts'
 import './plan.css'
-import { readable } from './readable.ts'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/plan.ts'
+import { readable, stepName } from './readable.ts'
 
 /** Lines of a list that are shown. */
 const shown = 12
@@ -39,7 +39,8 @@ export default function PlanScreen() {
     )
   }
   const view = plan.data
-  const { objective, bounds, bottleneck, unscheduled, warnings } = view.answer
+  const { objective, bounds, bottleneck } = view.answer
+  const { unscheduled, warnings } = readable(view.answer, view)
   const spells = spellsOf(view, view.now)
   const spell = spells.find(
     (s) => s.id === selected || (selected !== undefined && s.activities.includes(selected.split(' ')[1] ?? '')),
@@ -112,8 +113,7 @@ export default function PlanScreen() {
           <ul>
             {unscheduled.slice(0, shown).map((u) => (
               <li key={u.activity}>
-                <strong>{view.steps[u.activity]?.title ?? u.activity}</strong> <span className="chip">{u.code}</span>{' '}
-                {readable(u.reason, view)}
+                <strong>{stepName(view, u.activity)}</strong> <span className="chip">{u.code}</span> {u.reason}
               </li>
             ))}
           </ul>
@@ -132,7 +132,7 @@ export default function PlanScreen() {
           <strong>{words.breaks}</strong>
           <ul style={{ margin: '4px 0 0' }}>
             {warnings.slice(0, shown).map((w) => (
-              <li key={w.message}>{readable(w.message, view)}</li>
+              <li key={w.message}>{w.message}</li>
             ))}
           </ul>
           <AndMore all={warnings.length} shown={shown} />

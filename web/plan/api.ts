@@ -1,4 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
+import type { PlanAnswer } from '#core/plan/schema.ts'
 import type { PlanView } from '#server/plan/views.ts'
 import { post, put } from '#web/client/http.ts'
 
@@ -17,11 +18,7 @@ interface Change {
   technicians: string[]
   dryRun: boolean
 }
-export interface Broken {
-  code: string
-  message: string
-  activities: string[]
-}
+export type Broken = PlanAnswer['warnings'][number]
 
 /** Asks what a change would break (`dryRun`), or makes it. */
 export function useChangePlan() {

@@ -1,12 +1,24 @@
+import type { PlanAnswer } from '#core/plan/schema.ts'
+import { sayClock } from '#core/units/format.ts'
 import type { PlanView } from '#server/plan/views.ts'
+import { language } from '#words/en/language.ts'
+import { speak } from '#words/en/speak.ts'
+import { planInWords } from '#words/worded/plan.ts'
 
-/** Replaces the ids in a planner's sentence with call signs, step titles and names, and minutes stay as clock times would be read. */
-export function readable(message: string, plan: PlanView): string {
+/** What a planned step is called. */
+export function stepName({ steps }: Pick<PlanView, 'steps'>, activity: string): string {
+  const step = steps[activity]
+  return step ? speak.title(step.title) : activity
+}
+
+/** Why steps are not planned and what a plan breaks, with call signs, titles and names for its ids, and the clock for its minutes. */
+export function readable(answer: Pick<PlanAnswer, 'unscheduled' | 'warnings'>, plan: PlanView) {
   const jobs = new Map(plan.jobs.map((j) => [j.id, j.callSign]))
   const people = new Map(plan.people.map((p) => [p.id, p.name]))
-  return message.replaceAll(/"([^"]+)"/g, (_, id: string) => {
+  const called = (id: string) => {
     const step = plan.steps[id]
-    if (step) return `${jobs.get(step.job) ?? ''}: ${step.title}`
+    if (step) return `${jobs.get(step.job) ?? ''}: ${stepName(plan, id)}`
     return people.get(id) ?? jobs.get(id) ?? id
-  })
+  }
+  return planInWords(answer, language, called, sayClock)
 }

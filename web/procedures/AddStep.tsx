@@ -1,14 +1,15 @@
 import { Button, Modal, Select } from 'antd'
 import { useState } from 'react'
-import { surfacesOf, zoneGroupName } from '#core/cabin/surfaces.ts'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Edit, ProcedureRequest } from '#core/procedures/schema.ts'
 import { sentence } from '#core/units/format.ts'
-import { words } from './words.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/procedures.ts'
+import { speak } from '#words/en/speak.ts'
 
 interface Props {
   request: ProcedureRequest
-  catalogue: Catalogue
+  catalogue: WordedCatalogue
   onEdit: (edit: Edit) => void
 }
 
@@ -54,7 +55,7 @@ export function AddStep({ request, catalogue, onEdit }: Props) {
             onChange={(id: string) => setZoneGroup(id)}
             options={[
               { value: 'car', label: words.wholeCar },
-              ...groups.map((g) => ({ value: g, label: sentence(zoneGroupName(g, body.rows.length)) })),
+              ...groups.map((g) => ({ value: g, label: sentence(speak.group(g, body.rows.length)) })),
             ]}
           />
         </div>

@@ -1,9 +1,9 @@
 import { Select } from 'antd'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
-import { words } from './words.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/procedures.ts'
 
 interface Props {
-  catalogue: Catalogue
+  catalogue: WordedCatalogue
   /** What the shop has chosen. */
   house: Record<string, string>
   /** What this car has instead. */
@@ -13,7 +13,7 @@ interface Props {
 
 /** House rules for this one car: each stays the house's unless it is chosen otherwise here. */
 export function CarRules({ catalogue, house, own, onChange }: Props) {
-  const nameOf = (rule: Catalogue['houseRules'][number], id: string) =>
+  const nameOf = (rule: WordedCatalogue['houseRules'][number], id: string) =>
     rule.choices.find((c) => c.id === id)?.name ?? id
   const choose = (rule: string, choice: string) => {
     const { [rule]: _was, ...rest } = own

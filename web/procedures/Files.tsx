@@ -1,12 +1,13 @@
 import { Button } from 'antd'
 import { useState } from 'react'
-import { type ProcedureFile, procedureFile } from '#core/formats/exchange.ts'
 import type { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import { keepFile, readJson } from '#web/client/keep-file.ts'
 import { FileButton } from '#web/ui/FileButton.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import { words } from '#words/en/screens/procedures.ts'
+import { speak } from '#words/en/speak.ts'
+import { type ProcedureFile, procedureFile } from '#words/worded/procedure-file.ts'
 import { useImport } from './api.ts'
-import { words } from './words.ts'
 
 interface Props {
   job: string
@@ -32,7 +33,11 @@ export function Files({ job, request, procedure, settingsVersion, open }: Props)
       <Button href={`/api/jobs/${job}/procedure/sheet`} target="_blank">
         {words.print}
       </Button>
-      <Button onClick={() => keepFile(`procedure-${request.checkIn.vehicle.plate}`, procedureFile(request, procedure))}>
+      <Button
+        onClick={() =>
+          keepFile(`procedure-${request.checkIn.vehicle.plate}`, procedureFile(request, speak.procedure(procedure)))
+        }
+      >
         {words.keepFile}
       </Button>
       {open && (

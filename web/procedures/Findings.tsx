@@ -2,7 +2,8 @@ import { Button, Input } from 'antd'
 import { useState } from 'react'
 import { mended } from '#core/procedures/edit/findings.ts'
 import type { Edit, Finding } from '#core/procedures/schema.ts'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/procedures.ts'
+import { speak } from '#words/en/speak.ts'
 
 interface Props {
   findings: readonly Finding[]
@@ -13,14 +14,15 @@ interface Props {
 /** One thing the checker says: the rule, its reason, and what mends it in one tap. */
 function Said({ finding, edits, onEdits }: { finding: Finding } & Omit<Props, 'findings'>) {
   const [reason, setReason] = useState('')
-  const { grade, edit, fix, answered } = finding
+  const { grade, edit, answered } = finding
+  const { text, reason: because, fix } = speak.finding(finding)
   return (
     <li className={`finding ${grade}`} data-grade={grade}>
       <strong>
         <span aria-hidden>{words.marks[grade]}</span> {words.grades[grade]}
       </strong>
-      <p>{finding.text}</p>
-      <p className="soft">{finding.reason}</p>
+      <p>{text}</p>
+      <p className="soft">{because}</p>
       {answered !== null && <p>{words.because(answered)}</p>}
       <div className="row">
         {fix && <Button onClick={() => onEdits(mended(edits, finding))}>{fix.text}</Button>}

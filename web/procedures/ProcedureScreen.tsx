@@ -1,7 +1,6 @@
 import { Button } from 'antd'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { sayMinutes } from '#core/units/format.ts'
 import type { ProcedureView } from '#server/procedures/views.ts'
@@ -10,12 +9,15 @@ import { useHouseRules } from '#web/client/standards.ts'
 import { DraftConflict, DraftStatus } from '#web/ui/DraftStatus.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import type { WordedCatalogue } from '#words/catalogue.ts'
 import { AddStep } from './AddStep.tsx'
 import { useIssue, useProcedure } from './api.ts'
 import { CarRules } from './CarRules.tsx'
 import { Files } from './Files.tsx'
 import { Findings } from './Findings.tsx'
 import './procedures.css'
+import { words } from '#words/en/screens/procedures.ts'
+import { speak } from '#words/en/speak.ts'
 import { Revise, Versions } from './Revise.tsx'
 import { StandardPicker } from './StandardPicker.tsx'
 import { StepList } from './StepList.tsx'
@@ -23,7 +25,6 @@ import { settingWords } from './setting-words.ts'
 import { ThreePlans } from './ThreePlans.tsx'
 import { TimeLimit } from './TimeLimit.tsx'
 import { useEditing } from './useEditing.ts'
-import { words } from './words.ts'
 
 function Figures({ procedure }: { procedure: Procedure }) {
   const { totals, steps } = procedure
@@ -50,8 +51,8 @@ function Figures({ procedure }: { procedure: Procedure }) {
 }
 
 /** What lies ready, what will remain, how sure the stains are. */
-function Aside({ procedure, catalogue }: { procedure: Procedure; catalogue: Catalogue }) {
-  const { kit, residuals, expectations } = procedure
+function Aside({ procedure, catalogue }: { procedure: Procedure; catalogue: WordedCatalogue }) {
+  const { kit, residuals, expectations } = useMemo(() => speak.procedure(procedure), [procedure])
   return (
     <>
       <section className="card">
@@ -100,7 +101,7 @@ interface Ready {
   job: string
   view: ProcedureView
   house: Record<string, string>
-  catalogue: Catalogue
+  catalogue: WordedCatalogue
 }
 
 function Sheet({ job, view, house, catalogue }: Ready) {
@@ -200,7 +201,7 @@ function Sheet({ job, view, house, catalogue }: Ready) {
             catalogue={catalogue}
             onEdit={mayEdit ? editing.edit : undefined}
           />
-          {procedure.notes.map((note) => (
+          {procedure.notes.map(speak.note).map((note) => (
             <p key={note} className="soft">
               {note}
             </p>

@@ -1,7 +1,6 @@
 import { Button, Input, Segmented, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Condition } from '#core/condition/schema.ts'
 import { touchedSteps } from '#core/job/reduce.ts'
 import { differenceOf } from '#core/procedures/edit/difference.ts'
@@ -10,13 +9,15 @@ import type { ProcedureView } from '#server/procedures/views.ts'
 import { useWork } from '#web/client/ledger.ts'
 import { ChangeLines } from '#web/ui/ChangeLines.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/procedures.ts'
+import { speak } from '#words/en/speak.ts'
 import { useRevise, useVersions } from './api.ts'
-import { words } from './words.ts'
 
 interface Props {
   job: string
   view: ProcedureView
-  catalogue: Catalogue
+  catalogue: WordedCatalogue
 }
 
 /** Condition that turned out different at work: what it changes is shown before the next version is issued. */
@@ -51,7 +52,7 @@ export function Revise({ job, view, catalogue }: Props) {
           setSurface(id)
           setSoil(Math.min(4, (view.request.checkIn.condition[id]?.soil ?? 0) + 1))
         }}
-        options={surfaces.map((s) => ({ value: s.id, label: s.name }))}
+        options={surfaces.map((s) => ({ value: s.id, label: speak.surface(s.name) }))}
       />
       <div className="row">
         <span className="soft" id="soil-now">

@@ -5,7 +5,7 @@ import type { JobSettings, StandardSettings } from '#core/procedures/schema.ts'
 import { useMay } from '#web/client/session.ts'
 import { useKeepStandard, useStandards } from '#web/client/standards.ts'
 import { Told } from '#web/ui/Told.tsx'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/procedures.ts'
 
 interface Props {
   settings: JobSettings

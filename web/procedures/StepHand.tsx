@@ -1,7 +1,8 @@
 import { Button, InputNumber, Select } from 'antd'
 import type { Rung } from '#core/procedures/limit/ladder.ts'
 import type { Edit, Step } from '#core/procedures/schema.ts'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/procedures.ts'
+import { speak } from '#words/en/speak.ts'
 
 interface Props {
   step: Step
@@ -70,7 +71,10 @@ export function StepHand({ step, rungs, earlier, later, onEdit }: Props) {
             virtual={false}
             style={{ minWidth: 220 }}
             onChange={(level: number) => onEdit({ do: 'rung', step: step.id, level })}
-            options={rungs.map((r) => ({ value: r.level, label: r.name }))}
+            options={rungs.map((r) => ({
+              value: r.level,
+              label: r.treatments.map((id) => speak.names.of('treatments', id).name).join(', '),
+            }))}
           />
         )}
       </div>

@@ -16,19 +16,20 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
-import { useState } from 'react'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { useMemo, useState } from 'react'
 import { ladderOf } from '#core/procedures/limit/ladder.ts'
 import { reviewProcedure } from '#core/procedures/make/generate.ts'
 import type { Edit, Finding, Procedure, ProcedureRequest, Step } from '#core/procedures/schema.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/procedures.ts'
+import { speak } from '#words/en/speak.ts'
 import { StepHand } from './StepHand.tsx'
 import { StepRow } from './StepRow.tsx'
-import { words } from './words.ts'
 
 interface Props {
   procedure: Procedure
   request: ProcedureRequest
-  catalogue: Catalogue
+  catalogue: WordedCatalogue
   /** None: the list is only read. */
   onEdit: ((edit: Edit) => void) | undefined
 }
@@ -80,13 +81,14 @@ export function StepList({ procedure, request, catalogue, onEdit }: Props) {
   )
   const { steps } = procedure
   const ids = steps.map((s) => s.id)
-  const titles = new Map(steps.map((s) => [s.id, s.title]))
+  const said = useMemo(() => new Map(steps.map((s) => [s.id, speak.step(s)])), [steps])
+  const titles = useMemo(() => new Map([...said].map(([id, s]) => [id, s.title])), [said])
   const move = ({ active, over }: Pick<DragEndEvent, 'active' | 'over'>) =>
     over && over.id !== active.id ? moveTo(ids, String(active.id), String(over.id)) : undefined
   const row = (step: Step, i: number) => {
     const grade = worst(procedure.findings, step.id)
     const shared = {
-      step,
+      step: said.get(step.id)!,
       number: i + 1,
       titles,
       stage: words.petals[step.petal] ?? step.petal,
@@ -139,14 +141,17 @@ export function StepList({ procedure, request, catalogue, onEdit }: Props) {
       </SortableContext>
       {hovering.length > 0 && (
         <div className="hovering card" role="status">
-          {hovering.slice(0, 3).map((f) => (
-            <p key={f.code}>
-              <strong>
-                {words.marks[f.grade]} {words.grades[f.grade]}.
-              </strong>{' '}
-              {f.text} <span className="soft">{f.reason}</span>
-            </p>
-          ))}
+          {hovering
+            .slice(0, 3)
+            .map(speak.finding)
+            .map((f) => (
+              <p key={f.code}>
+                <strong>
+                  {words.marks[f.grade]} {words.grades[f.grade]}.
+                </strong>{' '}
+                {f.text} <span className="soft">{f.reason}</span>
+              </p>
+            ))}
         </div>
       )}
     </DndContext>

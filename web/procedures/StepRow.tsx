@@ -1,11 +1,11 @@
 import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
-import type { Step } from '#core/procedures/schema.ts'
 import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/procedures.ts'
+import type { StepInWords } from '#words/worded/procedure-schema.ts'
 
 interface Props {
-  step: Step
+  step: StepInWords
   number: number
   /** Titles by step id, for the reasons. */
   titles: ReadonlyMap<string, string>

@@ -1,13 +1,13 @@
 import { Button } from 'antd'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { ProcedureRequest } from '#core/procedures/schema.ts'
 import { sayMinutes } from '#core/units/format.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/procedures.ts'
 import { useLevels } from './useLevels.ts'
-import { words } from './words.ts'
 
 interface Props {
   request: ProcedureRequest
-  catalogue: Catalogue
+  catalogue: WordedCatalogue
   crew: number
   /** Which one is in force. */
   finish: string

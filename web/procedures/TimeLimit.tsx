@@ -1,15 +1,16 @@
 import { Button, Progress, Segmented, Slider } from 'antd'
 import { useState } from 'react'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { limitOf } from '#core/procedures/limit/time-limit.ts'
 import type { TimeLimit as Limit, ProcedureRequest } from '#core/procedures/schema.ts'
 import { sayMinutes } from '#core/units/format.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/procedures.ts'
+import { speak } from '#words/en/speak.ts'
 import { useTimeMenu } from './useTimeMenu.ts'
-import { words } from './words.ts'
 
 interface Props {
   request: ProcedureRequest
-  catalogue: Catalogue
+  catalogue: WordedCatalogue
   crew: number
   onCrew: (crew: number) => void
   /** The limit in force, if the rungs were chosen for one. */
@@ -93,7 +94,7 @@ export function TimeLimit({ request, catalogue, crew, onCrew, limit, onUse, onDr
               <h3>{words.leftOut}</h3>
               {found.limit.leftOut.length === 0 && <p className="soft">{words.nothingOut}</p>}
               <ul>
-                {found.limit.leftOut.map((line) => (
+                {found.limit.leftOut.map(speak.place).map((line) => (
                   <li key={line}>{line}</li>
                 ))}
               </ul>
@@ -102,7 +103,7 @@ export function TimeLimit({ request, catalogue, crew, onCrew, limit, onUse, onDr
               <h3>{words.more}</h3>
               {found.limit.more.gains.length === 0 && <p className="soft">{words.nothingMore}</p>}
               <ul>
-                {found.limit.more.gains.map((line) => (
+                {found.limit.more.gains.map(speak.place).map((line) => (
                   <li key={line}>{line}</li>
                 ))}
               </ul>

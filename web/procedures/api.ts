@@ -1,8 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import type { Condition } from '#core/condition/schema.ts'
-import type { ProcedureFile } from '#core/formats/exchange.ts'
 import type { ProcedureView, RevisionView, VersionsView } from '#server/procedures/views.ts'
 import { get, post } from '#web/client/http.ts'
+import type { ProcedureFile } from '#words/worded/procedure-file.ts'
 
 const key = (id: string) => ['jobs', id, 'procedure']
 

@@ -1,5 +1,5 @@
 import type { Edit } from '#core/procedures/schema.ts'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/procedures.ts'
 
 /** What somebody set, short enough to stand beside what somebody else set. */
 export function settingWords(found: unknown): string {

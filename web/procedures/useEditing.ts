@@ -1,11 +1,11 @@
 import { useEffect, useMemo } from 'react'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { blocks } from '#core/procedures/edit/findings.ts'
 import { reviewProcedure } from '#core/procedures/make/generate.ts'
 import type { Edit, JobSettings, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import type { ProcedureView } from '#server/procedures/views.ts'
 import { savedSettings } from '#web/client/draft-kinds.ts'
 import { useVersionedDraft } from '#web/client/useVersionedDraft.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
 
 /** The engine's input with other settings than the ones it was asked for with. */
 export function requestWith(
@@ -21,7 +21,12 @@ export function requestWith(
  * Editing a job's procedure: every change is checked at once by the engine here and saved by itself as soon as nothing stands in the way.
  * What cannot be saved yet is kept in this browser, so that leaving the page loses nothing.
  */
-export function useEditing(job: string, view: ProcedureView, houseRules: Record<string, string>, catalogue: Catalogue) {
+export function useEditing(
+  job: string,
+  view: ProcedureView,
+  houseRules: Record<string, string>,
+  catalogue: WordedCatalogue,
+) {
   const draft = view.version === null
   const title = view.request.checkIn.vehicle.plate
   const { draft: held, value: settings, ...shown } = useVersionedDraft('settings', job, title, savedSettings(view))

@@ -1,10 +1,14 @@
 import { useEffect, useRef, useState } from 'react'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { LevelFigures } from '#core/procedures/limit/levels.ts'
 import type { ProcedureRequest } from '#core/procedures/schema.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
 
 /** Figures of the finish levels, worked out in a worker; while new ones are on their way the old ones stay. */
-export function useLevels(request: ProcedureRequest, crew: number, catalogue: Catalogue): LevelFigures[] | undefined {
+export function useLevels(
+  request: ProcedureRequest,
+  crew: number,
+  catalogue: WordedCatalogue,
+): LevelFigures[] | undefined {
   const [levels, setLevels] = useState<LevelFigures[]>()
   const worker = useRef<Worker>(undefined)
   const asked = useRef(0)

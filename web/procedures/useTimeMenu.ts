@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { MenuEntry } from '#core/procedures/limit/time-limit.ts'
 import type { ProcedureRequest } from '#core/procedures/schema.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
 
 export type Weighing =
   | { state: 'idle' }
@@ -9,7 +9,7 @@ export type Weighing =
   | { state: 'done'; menu: MenuEntry[]; crew: number }
 
 /** Weighs up in a worker what fits into how much time; it can be cancelled, and what is out of date is thrown away. */
-export function useTimeMenu(request: ProcedureRequest, catalogue: Catalogue) {
+export function useTimeMenu(request: ProcedureRequest, catalogue: WordedCatalogue) {
   const [weighing, setWeighing] = useState<Weighing>({ state: 'idle' })
   const worker = useRef<Worker>(undefined)
   const stop = useCallback(() => {

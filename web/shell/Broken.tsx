@@ -1,5 +1,5 @@
 import { useRouteError } from 'react-router'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/shell.ts'
 
 /** A part of the application that could not be fetched: the line is down, or a newer version has replaced it. */
 const isMissingPart = (error: unknown) =>

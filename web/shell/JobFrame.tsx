@@ -4,7 +4,7 @@ import type { JobView } from '#server/check-in/views.ts'
 import { get } from '#web/client/http.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/shell.ts'
 
 /** The job's row, shared by the frame and the screens inside it. */
 export const useJob = (id: string) =>

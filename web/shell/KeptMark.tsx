@@ -1,7 +1,7 @@
 import { Link, useLocation } from 'react-router'
 import { useSignedIn } from '#web/client/session.ts'
 import { useKept } from '#web/client/useKept.ts'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/shell.ts'
 
 /** A calm mark of what waits on this device, with the way to what needs its person. */
 export function KeptMark() {

@@ -1,5 +1,5 @@
 import { Link } from 'react-router'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/shell.ts'
 
 export function Nowhere() {
   return (

@@ -1,7 +1,7 @@
 import { Button, Form, Input } from 'antd'
 import { useState } from 'react'
 import { Told } from '#web/ui/Told.tsx'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/shell.ts'
 
 export const pinRule = [{ required: true, pattern: /^\d{4,12}$/, message: 'Four digits or more.' }]
 

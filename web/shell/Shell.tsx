@@ -7,13 +7,13 @@ import { useSignedIn, useSignOut } from '#web/client/session.ts'
 import { mayBeSignedOut } from '#web/client/useAtWork.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
+import { words } from '#words/en/screens/shell.ts'
 import { clockIn, useNow, weekdayIn } from './clock.ts'
 import { useHelp } from './help.ts'
 import { useIdle } from './idle.ts'
 import { KeptMark } from './KeptMark.tsx'
 import { useTheme } from './theme.ts'
 import { WhoIsHere } from './WhoIsHere.tsx'
-import { words } from './words.ts'
 
 const places = [
   { to: '/', name: words.places.day },

@@ -1,6 +1,6 @@
 import { Modal } from 'antd'
+import { words } from '#words/en/screens/shell.ts'
 import { shortcutsOn } from './shortcuts.ts'
-import { words } from './words.ts'
 
 /** The keys of the screen one is on. */
 export default function ShortcutsDialog({ open, onClose, path }: { open: boolean; onClose: () => void; path: string }) {

@@ -2,8 +2,8 @@ import { Modal } from 'antd'
 import { useDoor, useSignedIn, useWayIn } from '#web/client/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import { words } from '#words/en/screens/shell.ts'
 import { PickPerson } from './PickPerson.tsx'
-import { words } from './words.ts'
 
 /** Someone else signs in on this device: whoever was here is here until that has worked, and what they did is sent first. */
 export default function TakeOver({ onClose }: { onClose: () => void }) {

@@ -2,7 +2,7 @@ import { DownOutlined } from '@ant-design/icons'
 import { lazy, Suspense, useRef, useState } from 'react'
 import { useSignedIn, useSignOut } from '#web/client/session.ts'
 import { useAtWork } from '#web/client/useAtWork.ts'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/shell.ts'
 
 const Controls = lazy(() => import('./Controls.tsx'))
 const TakeOver = lazy(() => import('./TakeOver.tsx'))

@@ -1,7 +1,6 @@
 import { Radio } from 'antd'
 import { useMemo, useState } from 'react'
 import { byId } from '#core/catalogue/by-id.ts'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { differenceOf } from '#core/procedures/edit/difference.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
 import { sampleCar } from '#core/procedures/sample.ts'
@@ -10,7 +9,8 @@ import { useHouseRules, useKeepHouseRules } from '#web/client/standards.ts'
 import { ChangeLines } from '#web/ui/ChangeLines.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
-import { words } from './words.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/standards.ts'
 
 /** What another choice would change on the sample car, computed here by the same engine. */
 function Preview({
@@ -18,7 +18,7 @@ function Preview({
   now,
   then,
 }: {
-  catalogue: Catalogue
+  catalogue: WordedCatalogue
   now: Record<string, string>
   then: Record<string, string>
 }) {
@@ -31,7 +31,7 @@ function Preview({
 }
 
 /** The house rules: every disagreement with both reasons, and what another choice would change before it is kept. */
-export function HouseRules({ catalogue }: { catalogue: Catalogue }) {
+export function HouseRules({ catalogue }: { catalogue: WordedCatalogue }) {
   const rules = useHouseRules()
   const keep = useKeepHouseRules()
   const may = useMay('standards.write')

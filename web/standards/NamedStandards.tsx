@@ -1,6 +1,5 @@
 import { Button } from 'antd'
 import { useMemo, useState } from 'react'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { StandardFile } from '#core/formats/exchange.ts'
 import { differenceOf } from '#core/procedures/edit/difference.ts'
 import { reviewProcedure } from '#core/procedures/make/generate.ts'
@@ -15,11 +14,20 @@ import { ChangeLines } from '#web/ui/ChangeLines.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { FileButton } from '#web/ui/FileButton.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/standards.ts'
 import { standardAsFile, useStandardVersions } from './api.ts'
-import { words } from './words.ts'
 
 /** One standard against another on the sample car. */
-function Against({ catalogue, was, now }: { catalogue: Catalogue; was: StandardSettings; now: StandardSettings }) {
+function Against({
+  catalogue,
+  was,
+  now,
+}: {
+  catalogue: WordedCatalogue
+  was: StandardSettings
+  now: StandardSettings
+}) {
   const house = useHouseRules()
   const difference = useMemo(() => {
     const checkIn = sampleCar(catalogue)
@@ -34,7 +42,7 @@ function Against({ catalogue, was, now }: { catalogue: Catalogue; was: StandardS
   return <ChangeLines difference={difference} nothing={words.nothing} />
 }
 
-function One({ standard, catalogue }: { standard: StandardsView[number]; catalogue: Catalogue }) {
+function One({ standard, catalogue }: { standard: StandardsView[number]; catalogue: WordedCatalogue }) {
   const versions = useStandardVersions(standard.id)
   const keep = useKeepStandard()
   const may = useMay('standards.write')
@@ -81,7 +89,7 @@ function One({ standard, catalogue }: { standard: StandardsView[number]; catalog
 }
 
 /** The shop's named standards with their versions, each against the one before; shared with other shops as files. */
-export function NamedStandards({ catalogue }: { catalogue: Catalogue }) {
+export function NamedStandards({ catalogue }: { catalogue: WordedCatalogue }) {
   const standards = useStandards()
   const bring = useBringStandard()
   const may = useMay('standards.write')

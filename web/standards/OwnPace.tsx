@@ -1,19 +1,19 @@
 import { Button, Table } from 'antd'
 import { useMemo } from 'react'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
 import { sampleCar } from '#core/procedures/sample.ts'
 import { sayMinutes } from '#core/units/format.ts'
 import { useMay } from '#web/client/session.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/standards.ts'
 import { useKeepRates, usePace } from './api.ts'
-import { words } from './words.ts'
 
 const times = (factor: number) => `× ${factor.toFixed(2)}`
 
 /** What the shop's own finished steps say of its pace, before and after it is taken over. */
-export function OwnPace({ catalogue }: { catalogue: Catalogue }) {
+export function OwnPace({ catalogue }: { catalogue: WordedCatalogue }) {
   const pace = usePace()
   const keep = useKeepRates()
   const may = useMay('standards.write')

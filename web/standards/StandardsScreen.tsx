@@ -7,7 +7,7 @@ import { HouseRules } from './HouseRules.tsx'
 import { NamedStandards } from './NamedStandards.tsx'
 import { OwnPace } from './OwnPace.tsx'
 import './standards.css'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/standards.ts'
 
 const parts = { rules: HouseRules, named: NamedStandards, pace: OwnPace }
 type Part = keyof typeof parts

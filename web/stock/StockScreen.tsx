@@ -10,7 +10,8 @@ import { FileButton } from '#web/ui/FileButton.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useCount, useReceive, useStock, useTakeCsv } from './api.ts'
 import './stock.css'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/stock.ts'
+import { speak } from '#words/en/speak.ts'
 
 const say = (item: Pick<ItemView, 'unit'>, amount: number) =>
   item.unit === 'ml' ? sayVolume(amount) : Number(amount.toFixed(1)).toString()
@@ -95,7 +96,7 @@ function Receive({ items }: { items: readonly ItemView[] }) {
           style={{ width: 230 }}
           value={item ?? null}
           onChange={(id: string) => setItem(id)}
-          options={items.map((i) => ({ value: i.item, label: i.name }))}
+          options={items.map((i) => ({ value: i.item, label: nameOf(i) }))}
         />
         <Input
           aria-label={words.code}
@@ -180,6 +181,10 @@ function Csv() {
   )
 }
 
+/** An item is a product in millilitres or a consumable in pieces. */
+const nameOf = ({ item, unit }: Pick<ItemView, 'item' | 'unit'>) =>
+  speak.names.of(unit === 'ml' ? 'products' : 'consumables', item).name
+
 /** The shelf: what is left, what is booked, what to order, what it costs. */
 export default function StockScreen() {
   const stock = useStock()
@@ -211,7 +216,7 @@ export default function StockScreen() {
               <details>
                 <summary>
                   <span>
-                    <strong>{item.name}</strong>
+                    <strong>{nameOf(item)}</strong>
                     {item.order && <span className="tag"> {words.orderNow}</span>}
                   </span>
                   <span>{item.lots.length === 0 ? words.nothing : say(item, item.left)}</span>

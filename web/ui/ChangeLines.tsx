@@ -1,4 +1,5 @@
-import type { Difference } from '#core/procedures/edit/difference.ts'
+import type { Difference } from '#core/procedures/schema.ts'
+import { speak } from '#words/en/speak.ts'
 import { AndMore } from './AndMore.tsx'
 
 const minutesWords = (delta: number) =>
@@ -11,7 +12,7 @@ const shown = 8
 
 /** How one procedure differs from another, in lines a person reads. */
 export function ChangeLines({ difference, nothing }: { difference: Difference; nothing: string }) {
-  const { added, dropped, changed, moved, notes, minutes } = difference
+  const { added, dropped, changed, moved, notes, minutes } = speak.difference(difference)
   if (added.length + dropped.length + changed.length + notes.length === 0 && !moved) return <p>{nothing}</p>
   const part = (title: string, list: readonly string[]) =>
     list.length > 0 && (

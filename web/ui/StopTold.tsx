@@ -4,6 +4,7 @@ import type { Stop } from '#core/catalogue/stop.ts'
 import { PickName } from './PickName.tsx'
 import { Told } from './Told.tsx'
 import './stop-told.css'
+import { speak } from '#words/en/speak.ts'
 
 const words = {
   stop: (name: string) => `Stop: ${name}`,
@@ -29,6 +30,7 @@ interface Props {
 /** A finding that ends the walk-round: nothing else on the screen until somebody is told. It shuts by no other way. */
 export function StopTold({ rule, where, people, busy = false, error, onTold, onMistake }: Props) {
   const [name, setName] = useState('')
+  const { name: finding, doing } = speak.names.of('stops', rule.id)
   const ready = name.trim().length > 0
   return (
     <Drawer
@@ -39,14 +41,14 @@ export function StopTold({ rule, where, people, busy = false, error, onTold, onM
       closable={false}
       mask={{ closable: false }}
       keyboard={false}
-      aria-label={words.stop(rule.name)}
+      aria-label={words.stop(finding)}
     >
       <div className="stop-told-body">
-        <h2>{words.stop(rule.name)}</h2>
+        <h2>{words.stop(finding)}</h2>
         {where && <p className="stop-told-where">{where}</p>}
         <p>{words.lead}</p>
         <ol>
-          {rule.doing.map((line) => (
+          {doing.map((line) => (
             <li key={line}>{line}</li>
           ))}
         </ol>

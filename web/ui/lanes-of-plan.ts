@@ -1,4 +1,5 @@
 import type { PlanView } from '#server/plan/views.ts'
+import { speak } from '#words/en/speak.ts'
 import type { Flag, LaneBlock, Thread } from './Lanes.tsx'
 
 const stageWords: Record<string, string> = {
@@ -79,6 +80,12 @@ export function spellsOf(plan: PlanView, now: number): Spell[] {
   return spells
 }
 
+/** Where it dries; what else passes by itself is called as it is. */
+const dryingPlace = (title: PlanView['steps'][string]['title']) =>
+  title.code === 'dry-out'
+    ? `${speak.group(title.facts.group, title.facts.rows)} drying`
+    : speak.title(title).toLowerCase()
+
 /** Drying and soaking under way or about to begin, up to `until`. */
 export function threadsOf(plan: PlanView, until = Number.POSITIVE_INFINITY): Thread[] {
   const jobs = new Map(plan.jobs.map((j) => [j.id, j]))
@@ -91,7 +98,7 @@ export function threadsOf(plan: PlanView, until = Number.POSITIVE_INFINITY): Thr
         id: a.activity,
         start: a.start,
         end: a.end,
-        text: `${job.callSign} ${step.title.split(':')[0]!.toLowerCase()} drying`,
+        text: `${job.callSign} ${dryingPlace(step.title)}`,
         colour: job.colour,
       },
     ]

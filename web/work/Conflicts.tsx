@@ -1,5 +1,5 @@
 import type { WorkView } from '#server/work/views.ts'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/work.ts'
 
 /** What phones wrote down apart that does not go together: both sides are kept, and a person looks. */
 export function Conflicts({ view, titles }: { view: WorkView; titles: ReadonlyMap<string, string> }) {

@@ -1,17 +1,18 @@
 import { Input, Modal, Select } from 'antd'
 import { useRef, useState } from 'react'
 import type { Surface } from '#core/cabin/schema.ts'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Say } from '#web/client/ledger.ts'
 import { useAddPhoto } from '#web/client/photos.ts'
 import { Told } from '#web/ui/Told.tsx'
-import { words } from './words.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/work.ts'
+import { speak } from '#words/en/speak.ts'
 
 interface Props {
   job: string
   open: boolean
   surfaces: readonly Surface[]
-  damages: Catalogue['damages']
+  damages: WordedCatalogue['damages']
   onClose: () => void
   /** @returns whether it stands */
   onSay: (say: Say) => Promise<boolean>
@@ -61,7 +62,7 @@ export function DamageDialog({ job, open, surfaces, damages, onClose, onSay, err
           showSearch={{ optionFilterProp: 'label' }}
           value={surface}
           onChange={setSurface}
-          options={surfaces.map((s) => ({ value: s.id, label: s.name }))}
+          options={surfaces.map((s) => ({ value: s.id, label: speak.surface(s.name) }))}
         />
         <Select
           aria-label={words.damageKind}

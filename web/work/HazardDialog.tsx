@@ -3,9 +3,11 @@ import { useState } from 'react'
 import type { Surface } from '#core/cabin/schema.ts'
 import type { Stop } from '#core/catalogue/stop.ts'
 import { needsPlace } from '#core/procedures/make/findings-that-stop.ts'
+import { sentence } from '#core/units/format.ts'
 import { StopTold } from '#web/ui/StopTold.tsx'
+import { words } from '#words/en/screens/work.ts'
+import { speak } from '#words/en/speak.ts'
 import { useHazard } from './api.ts'
-import { words } from './words.ts'
 
 interface Props {
   job: string
@@ -27,12 +29,13 @@ export function HazardDialog({ job, open, stops, surfaces, people, onClose }: Pr
     setSurface(undefined)
     onClose()
   }
+  const place = surfaces.find((s) => s.id === surface)
   if (open && rule)
     return (
       <StopTold
         rule={rule}
         people={people}
-        where={surfaces.find((s) => s.id === surface)?.name ?? ''}
+        where={place ? speak.surface(place.name) : ''}
         busy={report.isPending}
         error={report.error}
         onTold={(told) =>
@@ -52,7 +55,7 @@ export function HazardDialog({ job, open, stops, surfaces, people, onClose }: Pr
           allowClear
           value={surface ?? null}
           onChange={(id: string | null) => setSurface(id ?? undefined)}
-          options={surfaces.map((s) => ({ value: s.id, label: s.name }))}
+          options={surfaces.map((s) => ({ value: s.id, label: speak.surface(s.name) }))}
         />
         <div className="hazards">
           {stops.map((stop) => (
@@ -63,7 +66,7 @@ export function HazardDialog({ job, open, stops, surfaces, people, onClose }: Pr
               disabled={surface === undefined && needsPlace(stop)}
               onClick={() => setRule(stop)}
             >
-              {stop.name.charAt(0).toUpperCase() + stop.name.slice(1)}
+              {sentence(speak.names.of('stops', stop.id).name)}
             </button>
           ))}
         </div>

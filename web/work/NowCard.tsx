@@ -1,17 +1,17 @@
 import { Button } from 'antd'
 import { useState } from 'react'
 import { stepState } from '#core/job/reduce.ts'
-import type { Step } from '#core/procedures/schema.ts'
 import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
 import type { WorkView } from '#server/work/views.ts'
 import type { Say } from '#web/client/ledger.ts'
 import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
+import { words } from '#words/en/screens/work.ts'
+import type { StepInWords } from '#words/worded/procedure-schema.ts'
 import { DwellTimer } from './DwellTimer.tsx'
-import { words } from './words.ts'
 
 interface Props {
   view: WorkView
-  step: Step
+  step: StepInWords
   person: string
   now: number
   busy: boolean

@@ -2,8 +2,9 @@ import { Input, Modal, Select } from 'antd'
 import { useState } from 'react'
 import type { Surface } from '#core/cabin/schema.ts'
 import { Told } from '#web/ui/Told.tsx'
+import { words } from '#words/en/screens/work.ts'
+import { speak } from '#words/en/speak.ts'
 import { useFailRecheck } from './api.ts'
-import { words } from './words.ts'
 
 interface Props {
   job: string
@@ -37,8 +38,10 @@ export function RecheckDialog({ job, open, surfaces, onClose }: Props) {
     >
       {fail.isSuccess ? (
         <div role="status">
-          {fail.data.difference.added.length > 0 && <p>{words.recheckNow(fail.data.difference.added)}</p>}
-          {left && <p>{words.recheckLeft(left.reason)}</p>}
+          {fail.data.difference.added.length > 0 && (
+            <p>{words.recheckNow(fail.data.difference.added.map(speak.title))}</p>
+          )}
+          {left && <p>{words.recheckLeft(speak.reason(left.reason))}</p>}
         </div>
       ) : (
         <div className="stack" style={{ gap: 10 }}>
@@ -50,7 +53,7 @@ export function RecheckDialog({ job, open, surfaces, onClose }: Props) {
             showSearch={{ optionFilterProp: 'label' }}
             value={chosen}
             onChange={setChosen}
-            options={surfaces.map((s) => ({ value: s.id, label: s.name }))}
+            options={surfaces.map((s) => ({ value: s.id, label: speak.surface(s.name) }))}
           />
           <Input
             aria-label={words.recheckNote}

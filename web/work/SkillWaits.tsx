@@ -7,7 +7,8 @@ import type { Say } from '#web/client/ledger.ts'
 import { useCatalogue, useMay } from '#web/client/session.ts'
 import { PickName } from '#web/ui/PickName.tsx'
 import { Told } from '#web/ui/Told.tsx'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/work.ts'
+import { speak } from '#words/en/speak.ts'
 
 interface Props {
   view: WorkView
@@ -36,7 +37,7 @@ export function SkillWaits({ view, steps, error, onSay }: Props) {
         {steps.map((step) => (
           <li key={step.id}>
             <span>
-              {step.title}
+              {speak.title(step.title)}
               <br />
               <span className="soft">{words.skillOf(step.skills.map(named), holders(step))}</span>
             </span>
@@ -68,7 +69,7 @@ function LetDialog({ view, step, error, onClose, onSay }: Omit<Props, 'steps'> &
   }
   return (
     <Modal
-      title={words.skillLetTitle(step.title)}
+      title={words.skillLetTitle(speak.title(step.title))}
       open
       onCancel={onClose}
       onOk={() => void say()}

@@ -7,8 +7,9 @@ import type { Say } from '#web/client/ledger.ts'
 import { useMay } from '#web/client/session.ts'
 import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
 import { Told } from '#web/ui/Told.tsx'
+import { words } from '#words/en/screens/work.ts'
+import { speak } from '#words/en/speak.ts'
 import { useClearStop } from './api.ts'
-import { words } from './words.ts'
 
 interface Props {
   job: string
@@ -26,6 +27,7 @@ export function StopCard({ job, view, step, person, busy, error, onSay }: Props)
   const [clearing, setClearing] = useState(false)
   const leads = useMay('procedure.issue')
   const stop = step.stop!
+  const said = speak.step(step)
   const clears = leads || (stop.skill !== null && !stop.specialist)
   const at = stepState(view.state, step.id)
   const running = at.status === 'running' && at.runningBy === person
@@ -34,17 +36,18 @@ export function StopCard({ job, view, step, person, busy, error, onSay }: Props)
   return (
     <section className="now-card stop-card stack" aria-label={words.stop}>
       <div className="card">
-        <h2 data-now={step.id}>{step.title}</h2>
+        <h2 data-now={step.id}>{said.title}</h2>
         <ul>
-          {stop.doing.map((line) => (
+          {said.stop!.doing.map((line) => (
             <li key={line}>{line}</li>
           ))}
         </ul>
-        {step.ppe.length > 0 && <p>{words.stopWear(step.ppe)}</p>}
+        {step.ppe.length > 0 && <p>{words.stopWear(said.ppe)}</p>}
         <p>
           <strong>{words.stopWho(stop.skill, stop.specialist)}</strong> {words.stopHeld(stop.holds === 'car')}
         </p>
-        {view.state.notes
+        {speak
+          .log(view.state)
           .filter((note) => note.stop === step.id)
           .map((note) => (
             <p key={note.at}>

@@ -4,7 +4,7 @@ import { PetalRing } from '#web/ui/PetalRing.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useJobsAtWork } from './api.ts'
 import './work.css'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/work.ts'
 
 export default function WorkListScreen() {
   const jobs = useJobsAtWork()

@@ -5,7 +5,8 @@ import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { openStops, refusal } from '#core/job/allow.ts'
 import { isOver, openSteps, stepState } from '#core/job/reduce.ts'
-import { heartOf, sayMinutes } from '#core/units/format.ts'
+import type { Step } from '#core/procedures/schema.ts'
+import { heartOf, sayMinutes, sentence } from '#core/units/format.ts'
 import { type Say, useSay, useWork } from '#web/client/ledger.ts'
 import { useCatalogue, useMay, useSignedIn } from '#web/client/session.ts'
 import { useNow } from '#web/shell/clock.ts'
@@ -23,10 +24,15 @@ import { RecheckDialog } from './RecheckDialog.tsx'
 import { SkillWaits } from './SkillWaits.tsx'
 import { StopCard } from './StopCard.tsx'
 import './work.css'
-import { words } from './words.ts'
+import { words } from '#words/en/screens/work.ts'
+import { speak } from '#words/en/speak.ts'
 
 /** Milliseconds after a tap in which the buttons of the card rest. */
 const settle = 400
+
+/** Where it dries; what else passes by itself is called as it is. */
+const placeOf = ({ title }: Step) =>
+  title.code === 'dry-out' ? sentence(speak.group(title.facts.group, title.facts.rows)) : speak.title(title)
 
 export default function WorkScreen() {
   const { id } = useParams()
@@ -40,7 +46,7 @@ export default function WorkScreen() {
       if (!view) return undefined
       const actor = { person: session.person, leads: false }
       const no = refusal({ type, data } as never, view.procedure, view.state, actor, [], new Date().toISOString())
-      return no?.code === 'held' ? no.message : undefined
+      return no?.code === 'held' ? speak.refusal(no) : undefined
     },
     [view, session.person],
   )
@@ -96,8 +102,8 @@ export default function WorkScreen() {
   const wetted = new Set(
     procedure.steps.filter((s) => s.left > 0 && s.crew > 0 && isOver(state, s.id)).flatMap((s) => s.surfaces),
   )
-  const names = new Map(surfaces.map((s) => [s.id, s.name]))
-  const titles = new Map(procedure.steps.map((s) => [s.id, s.title]))
+  const names = new Map(surfaces.map((s) => [s.id, speak.surface(s.name)]))
+  const titles = new Map(procedure.steps.map((s) => [s.id, speak.title(s.title)]))
   const number = step ? attended.findIndex((s) => s.id === step.id) + 1 : 0
   const ofStops = { job: id!, view, person: session.person, busy: busy || settling, onSay: tap }
   // While the whole car is held there is nothing else to do here than what the stop says.
@@ -131,7 +137,7 @@ export default function WorkScreen() {
             <div className="mini">
               <CabinSheet
                 sheet={sheet}
-                label={step ? `Where: ${step.title}` : 'The car'}
+                label={step ? `Where: ${titles.get(step.id)}` : 'The car'}
                 look={(s) => ({ name: names.get(s) ?? s, soil: 0, marks: '', lit: lit.has(s), dim: !lit.has(s) })}
               />
             </div>
@@ -143,7 +149,7 @@ export default function WorkScreen() {
             <ul className="plain rows">
               {others.map((s) => (
                 <li key={s.id}>
-                  <span>{s.title}</span> <strong>{view.names[stepState(state, s.id).runningBy!]}</strong>
+                  <span>{titles.get(s.id)}</span> <strong>{view.names[stepState(state, s.id).runningBy!]}</strong>
                 </li>
               ))}
             </ul>
@@ -157,7 +163,7 @@ export default function WorkScreen() {
           <NowCard
             key={step.id}
             view={view}
-            step={step}
+            step={speak.step(step)}
             person={session.person}
             now={now}
             busy={busy || settling}
@@ -183,7 +189,7 @@ export default function WorkScreen() {
               {drying.map((s) => (
                 <li key={s.id}>
                   <span>
-                    {s.title.split(':')[0]} <span className="soft">about {sayMinutes(s.minutes)}</span>
+                    {placeOf(s)} <span className="soft">about {sayMinutes(s.minutes)}</span>
                   </span>
                   {mayWork && (
                     <Button
@@ -245,7 +251,7 @@ export default function WorkScreen() {
             <ul className="plain rows">
               {after.map((s) => (
                 <li key={s.id}>
-                  <span>{s.title}</span> <span className="soft">{sayMinutes(s.minutes)}</span>
+                  <span>{titles.get(s.id)}</span> <span className="soft">{sayMinutes(s.minutes)}</span>
                 </li>
               ))}
             </ul>

@@ -5,7 +5,7 @@ import { reasons, titles } from './procedures.ts'
 
 /** A place of the final check; what does not work in this car says it otherwise. */
 export const placeToCheck = ({ id, function: dead }: { id: string; function?: string | undefined }, n: Names): string =>
-  (dead ? n.function(dead).said?.places?.[id] : undefined) ?? n.place(id).text
+  (dead ? n.of('functions', dead).said?.places?.[id] : undefined) ?? n.of('checkList', id).text
 
 /** What was left. */
 export const remainsWhat: WordsOf<RemainsMessages> = {
@@ -19,6 +19,6 @@ export const remainsWhy: WordsOf<RemainsMessages> = {
   skipped: ({ reason }) => reason,
   residual: ({ because }, n) => say(reasons, because, n),
   appeared: ({ damage, at, photo, note }, n) =>
-    `${n.damage(damage).name}: appeared during cleaning, ${at}${photo ? ', with a photo' : ''}${note ? `. ${note}` : ''}`,
+    `${n.of('damages', damage).name}: appeared during cleaning, ${at}${photo ? ', with a photo' : ''}${note ? `. ${note}` : ''}`,
   'failed-check': ({ note }) => note || 'failed the final check',
 }

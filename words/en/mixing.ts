@@ -1,6 +1,6 @@
+import type { VesselReasons } from '#core/chemistry/messages.ts'
 import type { Pour, Scored } from '#core/mixing/drill.ts'
 import type { BenchMessages, LabelFaults, MixWarnings, ReadingMessages } from '#core/mixing/messages.ts'
-import type { VesselReasons } from '#core/chemistry/messages.ts'
 import { sayVolume } from '#core/units/format.ts'
 import { say, type WordsOf } from '#words/message.ts'
 import type { Names } from '#words/names.ts'
@@ -55,8 +55,7 @@ export const readings: WordsOf<ReadingMessages> = {
 }
 
 export const labelFaults: WordsOf<LabelFaults> = {
-  'comma-unclear': () =>
-    'Is the comma a decimal mark or does it part thousands? Write it without, or with a point.',
+  'comma-unclear': () => 'Is the comma a decimal mark or does it part thousands? Write it without, or with a point.',
   'part-missing': () => 'A ratio has a part of concentrate and a part of water; for neat write “neat”.',
   'no-share': ({ part, whole }) => `“${part} in ${whole}” is no share of a mix.`,
   'zero-percent': () => '0 % is water.',
@@ -83,9 +82,9 @@ export const vesselReasons: WordsOf<VesselReasons> = {
   chlorine: () => 'Chlorine bleach is not used inside cars.',
   swells: () => 'Oxygen bleach in a closed bottle or sprayer builds up pressure.',
   'unknown-remnant': () => 'Nobody knows what was in it: never top up an unknown remnant.',
-  'never-mix': ({ pair }, n) => n.pair(pair).reason,
+  'never-mix': ({ pair }, n) => n.of('neverMix', pair).reason,
   'other-product': ({ product }, n) =>
-    `${n.product(product).name} was in it: a bottle never changes product without a rinse, nor keeps its old label.`,
+    `${n.of('products', product).name} was in it: a bottle never changes product without a rinse, nor keeps its old label.`,
 }
 /** What to do about it. */
 export const vesselRemedies: WordsOf<VesselReasons> = {

@@ -1,6 +1,6 @@
-import type { ChanceBand } from '#core/condition/expectation.ts'
 import type { SurfaceName } from '#core/cabin/schema.ts'
 import type { Ban } from '#core/catalogue/treatment.ts'
+import type { ChanceBand } from '#core/condition/expectation.ts'
 import type {
   CautionMessages,
   ChangeMessages,
@@ -47,36 +47,36 @@ export const damageStays = (appeared: boolean) => (appeared ? 'stays; appeared d
 
 function because(why: HeldBecause, n: Names): string {
   if (why.is === 'specialist') return 'a specialist’s, not the crew’s'
-  if (why.is === 'untrained') return `nobody here holds “${n.skill(why.skill).name}”`
-  if (why.is === 'waits') return `held until “${n.stop(why.rule).name}” is cleared`
+  if (why.is === 'untrained') return `nobody here holds “${n.of('skills', why.skill).name}”`
+  if (why.is === 'waits') return `held until “${n.of('stops', why.rule).name}” is cleared`
   return 'held until it is cleared'
 }
 function ruledOutBy(by: RuledOutBy, n: Names): string {
-  if ('feature' in by) return n.feature(by.feature).name
-  if ('permission' in by) return `may we ${n.permission(by.permission).question} was refused`
-  return n.damage(by.damage).name.toLowerCase()
+  if ('feature' in by) return n.of('features', by.feature).name
+  if ('permission' in by) return `may we ${n.of('permissions', by.permission).question} was refused`
+  return n.of('damages', by.damage).name.toLowerCase()
 }
 
 export const titles: WordsOf<TitleMessages> = {
   treatment: ({ treatment, group, rows }, n) => {
-    const { name } = n.treatment(treatment)
+    const { name } = n.of('treatments', treatment)
     return group === undefined ? name : `${sentence(n.group(group, rows!))}: ${lower(name)}`
   },
   'dry-out': ({ group, rows, still }, n) =>
     `${sentence(n.group(group, rows))}: dry out, ${still ? 'doors open, no blower' : 'doors open and blower'}`,
   'whole-car': ({ row, refused }, n) => {
-    const { name, refusedName } = n.wholeCar(row)
+    const { name, refusedName } = n.of('wholeCar', row)
     return (refused && refusedName) || name
   },
-  stop: ({ rule, at }, n) => `Stop, ${n.stop(rule).name}${at ? `: ${lower(n.surface(at))}` : ''}`,
+  stop: ({ rule, at }, n) => `Stop, ${n.of('stops', rule).name}${at ? `: ${lower(n.surface(at))}` : ''}`,
   unnamed: ({ step }) => step,
 }
 const quoted = (title: Title, n: Names) => `“${say(titles, title, n)}”`
 
 export const motions: WordsOf<MotionMessages> = {
-  usual: ({ treatment }, n) => n.treatment(treatment).motion,
+  usual: ({ treatment }, n) => n.of('treatments', treatment).motion,
   'house-choice': ({ rule, choice, treatment }, n) => n.choice(rule, choice).motion?.[treatment] ?? '',
-  'not-working': ({ function: dead, treatment }, n) => n.function(dead).said?.motion?.[treatment] ?? '',
+  'not-working': ({ function: dead, treatment }, n) => n.of('functions', dead).said?.motion?.[treatment] ?? '',
 }
 
 /** When a step passes its dry judgement, where its treatment does not say so. */
@@ -88,41 +88,44 @@ export const thenNext = (names: readonly string[]) => names.join(', then ')
 export const placedByLead = 'Placed here by the lead.'
 
 export const cautions: WordsOf<CautionMessages> = {
-  caution: ({ caution }, n) => n.caution(caution).text,
+  caution: ({ caution }, n) => n.of('cautions', caution).text,
   'not-working': ({ function: dead, caution }, n) =>
-    n.function(dead).said?.cautions?.[caution] ?? n.caution(caution).text,
+    n.of('functions', dead).said?.cautions?.[caution] ?? n.of('cautions', caution).text,
   product: ({ caution }, n) => n.productCaution(caution),
-  stop: ({ rule, line }, n) => n.stop(rule).doing?.[line] ?? '',
+  stop: ({ rule, line }, n) => n.of('stops', rule).doing?.[line] ?? '',
 }
 
 const forTreatment = (treatment: string | undefined, text: string, n: Names) =>
-  treatment === undefined ? sentence(text) : `${n.treatment(treatment).name}: ${text}`
+  treatment === undefined ? sentence(text) : `${n.of('treatments', treatment).name}: ${text}`
 
 export const reasons: WordsOf<ReasonMessages> = {
-  'forbidden-rule': ({ treatment, rule }, n) => `${n.treatment(treatment).name}: ${n.forbidden(rule).reason}`,
+  'forbidden-rule': ({ treatment, rule }, n) =>
+    `${n.of('treatments', treatment).name}: ${n.of('forbidden', rule).reason}`,
   'not-tolerated': ({ treatment, material, technique }, n) =>
-    `${n.treatment(treatment).name}: ${n.material(material).name} does not tolerate it (${technique}).`,
+    `${n.of('treatments', treatment).name}: ${n.of('materials', material).name} does not tolerate it (${technique}).`,
   'stain-bans': ({ treatment, stain }, n) =>
-    `${n.treatment(treatment).name}: not on a panel with ${n.stain(stain).name.toLowerCase()}. Never: ${n.stain(stain).never}.`,
+    `${n.of('treatments', treatment).name}: not on a panel with ${n.of('stains', stain).name.toLowerCase()}. Never: ${n.of('stains', stain).never}.`,
   'family-never': ({ treatment, family, material }, n) =>
-    `${n.treatment(treatment).name}: ${family} never touches ${n.material(material).name}.`,
+    `${n.of('treatments', treatment).name}: ${family} never touches ${n.of('materials', material).name}.`,
   'not-tested': ({ treatment, material }, n) =>
-    `${n.treatment(treatment).name}: ${material ? n.material(material).name : 'heat'} may not be tested, so it is not used.`,
-  'ruled-out': ({ treatment, by }, n) => `${n.treatment(treatment).name}: not here (${ruledOutBy(by, n)}).`,
+    `${n.of('treatments', treatment).name}: ${material ? n.of('materials', material).name : 'heat'} may not be tested, so it is not used.`,
+  'ruled-out': ({ treatment, by }, n) => `${n.of('treatments', treatment).name}: not here (${ruledOutBy(by, n)}).`,
   'over-ceiling': ({ treatment, left, ceiling, material, lowered }, n) =>
-    `${n.treatment(treatment).name} leaves ${left} g/m², above the ceiling of ${ceiling} for ${n.material(material).name}${lowered ? ' in this car' : ''}.`,
+    `${n.of('treatments', treatment).name} leaves ${left} g/m², above the ceiling of ${ceiling} for ${n.of('materials', material).name}${lowered ? ' in this car' : ''}.`,
   'no-machine': ({ treatment, equipment }, n) => forTreatment(treatment, `no ${equipment} at hand.`, n),
   'nobody-holds': ({ treatment, skill }, n) =>
-    treatment === undefined ? `Nobody here holds “${skill}”.` : forTreatment(treatment, `nobody here holds "${skill}".`, n),
-  'stain-left': ({ stain, row }, n) => {
-    const kind = n.stain(stain)
-    const first = row === undefined ? kind.playbook[0] : (n.stainGroup(kind.group).on?.[row]?.first ?? 'record')
+    treatment === undefined
+      ? `Nobody here holds “${skill}”.`
+      : forTreatment(treatment, `nobody here holds "${skill}".`, n),
+  'stain-left': ({ stain, on }, n) => {
+    const kind = n.of('stains', stain)
+    const first = on ? (n.of('stainGroups', on.group).on?.[on.row]?.first ?? 'record') : kind.playbook?.[0]
     return `${kind.name} here is recorded, not planned: ${first}. Never: ${kind.never}.`
   },
   'nothing-takes-it-out': ({ treatment }, n) =>
-    `${n.treatment(treatment).name}: nothing that would take it out again may be used here.`,
+    `${n.of('treatments', treatment).name}: nothing that would take it out again may be used here.`,
   damage: ({ damage, appeared, advice, note }, n) => {
-    const { name, effects } = n.damage(damage)
+    const { name, effects } = n.of('damages', damage)
     return [
       `${name}: permanent, not a cleaning task.`,
       appeared ? 'Appeared during cleaning.' : '',
@@ -138,47 +141,46 @@ export const reasons: WordsOf<ReasonMessages> = {
     `${say(reasons, stuck, n)} Worked with a gentler rung; what it leaves is recorded.`,
   'failed-when-dry': ({ times }) =>
     `Judged dry and failed ${times} times: left as it is, what remains is told at handover.`,
-  'no-further-rung': () =>
-    'Judged dry and failed; no further rung is allowed here. What remains is told at handover.',
+  'no-further-rung': () => 'Judged dry and failed; no further rung is allowed here. What remains is told at handover.',
   'too-much-water': ({ treatment, ceiling }, n) =>
-    `${n.treatment(treatment).name} would leave more water than the ${ceiling} g/m² that may stay here.`,
+    `${n.of('treatments', treatment).name} would leave more water than the ${ceiling} g/m² that may stay here.`,
   'fluid-by-trained': ({ rule }, n) =>
-    `${sentence(n.stop(rule).name)}: treated by trained hands; whatever else is to be done here follows when it is cleared.`,
+    `${sentence(n.of('stops', rule).name)}: treated by trained hands; whatever else is to be done here follows when it is cleared.`,
   held: ({ rule, because: why }, n) =>
-    `Held: ${n.stop(rule).name}, ${because(why, n)}. No work here before it is cleared.`,
-  'held-there': ({ rule, because: why }, n) => `Held: ${n.stop(rule).name}, ${because(why, n)}.`,
-  'car-held': ({ rule, because: why }, n) => `The whole car is held: ${n.stop(rule).name}, ${because(why, n)}.`,
+    `Held: ${n.of('stops', rule).name}, ${because(why, n)}. No work here before it is cleared.`,
+  'held-there': ({ rule, because: why }, n) => `Held: ${n.of('stops', rule).name}, ${because(why, n)}.`,
+  'car-held': ({ rule, because: why }, n) => `The whole car is held: ${n.of('stops', rule).name}, ${because(why, n)}.`,
   'child-seat': () => 'A child seat stays here: what is under and behind it is not done.',
   'child-seat-there': () => 'A child seat stays there.',
   soaked: () => 'Soaked: water out, underlay lifted, dried for days and looked at again; only then its soil.',
   'left-out': () => 'Left out of this procedure by the lead or for time.',
   'rung-untested': () => 'May not be tested on an unseen spot: no firmer than that; what soil it leaves is told.',
-  'no-way': ({ material }, n) => `No way of working ${n.material(material).name} here is known: specialist.`,
-  'no-way-there': ({ material }, n) => `No way of working ${n.material(material).name} here is known.`,
+  'no-way': ({ material }, n) => `No way of working ${n.of('materials', material).name} here is known: specialist.`,
+  'no-way-there': ({ material }, n) => `No way of working ${n.of('materials', material).name} here is known.`,
   'no-vacuum': () => 'No dry vacuum anywhere before the mould is cleared, so nothing wet here either.',
   'heavy-for-specialist': ({ material }, n) =>
-    `Soil this heavy on ${n.material(material).name} is a specialist’s; only the gentle work is done.`,
+    `Soil this heavy on ${n.of('materials', material).name} is a specialist’s; only the gentle work is done.`,
   'heavy-once': ({ material }, n) =>
-    `Soil this heavy on ${n.material(material).name} is worked once, gently; what remains is recorded.`,
+    `Soil this heavy on ${n.of('materials', material).name} is worked once, gently; what remains is recorded.`,
   'stain-rules': ({ stain, ban }, n) =>
-    `${n.stain(stain).name} rules this panel: ${banWords[ban]}; what soil that leaves is told. Never: ${n.stain(stain).never}.`,
+    `${n.of('stains', stain).name} rules this panel: ${banWords[ban]}; what soil that leaves is told. Never: ${n.of('stains', stain).never}.`,
   unreachable: () => 'What has to move for it did not at check-in: cleaned where it stands, told at handover.',
   'taken-out': ({ treatment, reason }, n) =>
-    `Not worked: “${n.treatment(treatment).name}” was taken out by the lead.${reason ? ` ${reason}` : ''}`,
+    `Not worked: “${n.of('treatments', treatment).name}” was taken out by the lead.${reason ? ` ${reason}` : ''}`,
   'edit-of-standard': () => 'An edit of a standard holds only where the step exists.',
   'changes-nothing': () => 'The edit changes nothing here.',
-  protected: ({ row }, n) => n.wholeCar(row).why ?? '',
+  protected: ({ row }, n) => n.of('wholeCar', row).why ?? '',
   'drying-stays': () => 'Drying is never dropped: what was wet is judged when dry.',
   'sold-is-done': () => 'Everything in the sold package is done, or the customer is told why not.',
-  rule: ({ rule }, n) => n.forbidden(rule).reason,
+  rule: ({ rule }, n) => n.of('forbidden', rule).reason,
   'one-rung-at-a-time': () => 'A rung is tried, judged dry, and only then the next.',
   'no-place': () => 'The order rules leave it no place among the other steps.',
   'rinse-stays': () => 'Product that is put on is taken out again: a rinse is never dropped.',
   'contact-time': () => 'Drying, airing and contact times are never cut: longer is allowed.',
   hurried: () => 'What is hurried is done twice.',
   'label-holds': () => 'The label’s maximum holds; follow the label and the data sheet.',
-  'order-rules': ({ rules }, n) => rules.map((id) => n.orderRule(id).reason).join(' '),
-  sequence: ({ rule }, n) => n.sequence(rule).reason,
+  'order-rules': ({ rules }, n) => rules.map((id) => n.of('orderRules', id).reason).join(' '),
+  sequence: ({ rule }, n) => n.of('sequences', rule).reason,
 }
 
 const listed = (surfaces: readonly SurfaceName[], more: number, n: Names) =>
@@ -188,24 +190,24 @@ export const findings: WordsOf<FindingMessages> = {
   'no-such-step': ({ step }) => `This car has no step “${step}”.`,
   'edit-no-step': ({ step }) => `This car has no step “${step}”; the edit changes nothing here.`,
   'move-no-step': () => 'A step of this move is not in this procedure.',
-  'never-dropped': ({ row }, n) => `“${n.wholeCar(row).name}” is never dropped.`,
+  'never-dropped': ({ row }, n) => `“${n.of('wholeCar', row).name}” is never dropped.`,
   'wet-dries': () => 'What is wetted dries.',
   'sold-not-worked': ({ package: sold, surfaces, more }, n) =>
-    `Sold with “${n.package(sold).name}” and then not worked: ${listed(surfaces, more, n)}.`,
-  'waits-for-clearing': ({ row }, n) => `“${n.wholeCar(row).name}” waits until the car is cleared.`,
-  'may-not-be-added': ({ row }, n) => `“${n.wholeCar(row).name}” may not be added.`,
-  'cannot-be-done': ({ row }, n) => `“${n.wholeCar(row).name}” cannot be done here.`,
-  'may-not-be-used': ({ treatment }, n) => `“${n.treatment(treatment).name}” may not be used there.`,
+    `Sold with “${n.of('packages', sold).name}” and then not worked: ${listed(surfaces, more, n)}.`,
+  'waits-for-clearing': ({ row }, n) => `“${n.of('wholeCar', row).name}” waits until the car is cleared.`,
+  'may-not-be-added': ({ row }, n) => `“${n.of('wholeCar', row).name}” may not be added.`,
+  'cannot-be-done': ({ row }, n) => `“${n.of('wholeCar', row).name}” cannot be done here.`,
+  'may-not-be-used': ({ treatment }, n) => `“${n.of('treatments', treatment).name}” may not be used there.`,
   'rung-not-here': ({ surface }, n) => `That rung may not be used on ${n.surface(surface).toLowerCase()}.`,
   'firmer-than-soil': ({ surface }, n) => `Firmer than the soil asks for on ${n.surface(surface).toLowerCase()}.`,
   'no-order': () => 'It cannot be done in any order.',
   'stays-in': ({ treatment, surface }, n) =>
-    `“${n.treatment(treatment).name}” would stay in ${n.surface(surface).toLowerCase()}.`,
+    `“${n.of('treatments', treatment).name}” would stay in ${n.surface(surface).toLowerCase()}.`,
   'not-shortened': ({ step, minutes }, n) => `${quoted(step, n)} takes ${minutes} min; it is not shortened.`,
   'half-the-usual': ({ minutes }) => `Half the usual ${Math.round(minutes)} min or less.`,
   'uses-no-product': ({ step }, n) => `${quoted(step, n)} uses no product.`,
   'never-stronger': ({ product, concentrate, water }, n) =>
-    `${n.product(product).name} is never stronger than ${concentrate}:${water}.`,
+    `${n.of('products', product).name} is never stronger than ${concentrate}:${water}.`,
   'usually-before': ({ from, to, more }, n) =>
     `${quoted(from, n)}${more > 0 ? ` and ${more} more` : ''} usually ${more > 0 ? 'come' : 'comes'} before ${quoted(to, n)}.`,
   'comes-before': ({ from, to }, n) => `${quoted(from, n)} comes before ${quoted(to, n)}.`,
@@ -217,27 +219,28 @@ export const findings: WordsOf<FindingMessages> = {
 export const fixes: WordsOf<FixMessages> = {
   'take-back': ({ instead }, n) => {
     if (!instead) return 'Take it back'
-    return `Take it back. Instead: ${'rule' in instead ? n.forbidden(instead.rule).instead : 'Have it cleared by somebody who may.'}`
+    return `Take it back. Instead: ${'rule' in instead ? n.of('forbidden', instead.rule).instead : 'Have it cleared by somebody who may.'}`
   },
   'put-after': ({ step }, n) => `Put it right after ${quoted(step, n)}`,
 }
 
 export const notes: WordsOf<NoteMessages> = {
   standard: ({ name, version }) => `Standard: ${name}, version ${version}.`,
-  finish: ({ finish }, n) => `Finish: ${n.finish(finish).name.toLowerCase()} — ${n.finish(finish).promise}.`,
+  finish: ({ finish }, n) =>
+    `Finish: ${n.of('finishes', finish).name.toLowerCase()} — ${n.of('finishes', finish).promise}.`,
   'fits-limit': ({ minutes, crew }) => `Chosen to fit ${minutes} min with ${crew} on the car.`,
-  sold: ({ package: sold }, n) => `Sold: ${n.package(sold).name}. Marked surfaces outside it are not worked.`,
-  feature: ({ feature }, n) => `${n.feature(feature).name}: ${n.feature(feature).note}`,
+  sold: ({ package: sold }, n) => `Sold: ${n.of('packages', sold).name}. Marked surfaces outside it are not worked.`,
+  feature: ({ feature }, n) => `${n.of('features', feature).name}: ${n.of('features', feature).note}`,
   'house-choice': ({ rule, choice }, n) => n.choice(rule, choice).note ?? '',
   refused: ({ permission, function: dead }, n) => {
-    const { question, refused } = n.permission(permission)
-    const said = dead ? n.function(dead).said?.refused?.[permission] : undefined
+    const { question, refused } = n.of('permissions', permission)
+    const said = dead ? n.of('functions', dead).said?.refused?.[permission] : undefined
     return `Refused, may we ${question} ${said ?? refused}`
   },
   'child-seat-where': () =>
     'Where the child seat stands was not written down: mark it at check-in, nothing is done under it.',
   smell: ({ odour, level, source, known }, n) =>
-    `Smell: ${n.odour(odour).name.toLowerCase()}, ${smellLevels[level]}${source ? `, suspected from ${source}` : ''}. ${known ? 'Its source is worked' : 'Its source is looked for'} first, then clean, dry and air.`,
+    `Smell: ${n.of('odours', odour).name.toLowerCase()}, ${smellLevels[level]}${source ? `, suspected from ${source}` : ''}. ${known ? 'Its source is worked' : 'Its source is looked for'} first, then clean, dry and air.`,
   'hazard-not-cleared': () => 'A hazardous find is not cleared: hands off, the lead decides.',
   'drying-air': () => 'Drying times are for doors open and a blower at 20 °C and 50 % humidity.',
   'ceiling-alone': () =>
@@ -262,7 +265,7 @@ export const places: WordsOf<PlaceMessages> = {
 
 const min = (minutes: number) => `${Math.round(minutes)} min`
 const amount = (of: { product: string; ml: number } | null, n: Names) =>
-  of ? `${n.product(of.product).name}, ${of.ml} ml` : 'no product'
+  of ? `${n.of('products', of.product).name}, ${of.ml} ml` : 'no product'
 
 export const changes: WordsOf<ChangeMessages> = {
   minutes: ({ from, to }) => `${min(from)} → ${min(to)}`,

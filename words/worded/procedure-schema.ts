@@ -1,6 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox'
-import { Edit, FitLimit, Kit, Procedure, Step, StepLink } from '#core/procedures/schema.ts'
 import { Ratio } from '#core/mixing/schema.ts'
+import { Edit, FitLimit, Kit, Procedure, Step, StepLink } from '#core/procedures/schema.ts'
 
 const Strict = { additionalProperties: false }
 const Words = Type.String()
@@ -20,10 +20,7 @@ const Playbook = Type.Object(
   Strict,
 )
 
-const StopInWords = Type.Composite(
-  [Step.properties.stop, Type.Object({ doing: Type.Array(Words) })],
-  Strict,
-)
+const StopInWords = Type.Composite([Step.properties.stop, Type.Object({ doing: Type.Array(Words) })], Strict)
 
 export const StepInWords = Type.Composite(
   [

@@ -12,19 +12,20 @@ import type {
   StepInWords,
 } from './procedure-schema.ts'
 
-const titleOf = (step: Pick<Step, 'title'>, { procedures, names }: Language) => say(procedures.titles, step.title, names)
+const titleOf = (step: Pick<Step, 'title'>, { procedures, names }: Language) =>
+  say(procedures.titles, step.title, names)
 
 const productIn = <P extends { id: string }>(product: P, { names }: Language) => ({
   ...product,
-  name: names.product(product.id).name,
+  name: names.of('products', product.id).name,
 })
 
 /** How one sees that a step is right: as its treatment or its row says, or as drying and stops have it. */
-function passCue(step: Step, { procedures, names, catalogue }: Language): string {
+function passCue(step: Step, { procedures, names }: Language): string {
   if (step.stop) return procedures.passCues.stop
   if (step.treatment === 'dry') return procedures.passCues.dry
-  const ofCar = catalogue.wholeCar.some((row) => row.id === step.treatment)
-  return (ofCar ? names.wholeCar(step.treatment) : names.treatment(step.treatment)).passCue ?? ''
+  const kind = names.has('wholeCar', step.treatment) ? 'wholeCar' : 'treatments'
+  return names.of(kind, step.treatment).passCue ?? ''
 }
 
 export function stepInWords(step: Step, language: Language): StepInWords {
@@ -39,17 +40,17 @@ export function stepInWords(step: Step, language: Language): StepInWords {
     cautions: step.cautions.map((c) => say(words.cautions, c, names)),
     ppe: step.ppe.map(names.wear),
     passCue: passCue(step, language),
-    next: words.thenNext(step.next.map((id) => names.treatment(id).name)),
+    next: words.thenNext(step.next.map((id) => names.of('treatments', id).name)),
     why: step.why.map(({ rule, after, reason }) => ({
       rule,
       after,
-      text: rule === 'by-hand' ? (reason ?? words.placedByLead) : names.orderRule(rule).reason,
+      text: rule === 'by-hand' ? (reason ?? words.placedByLead) : names.of('orderRules', rule).reason,
     })),
-    ...(stop ? { stop: { ...stop, doing: names.stop(stop.rule).doing ?? [] } } : {}),
+    ...(stop ? { stop: { ...stop, doing: names.of('stops', stop.rule).doing ?? [] } } : {}),
     ...(playbook
       ? {
           playbook: playbook.map((entry) => {
-            const { name, playbook: steps, never } = names.stain(entry.stain)
+            const { name, playbook: steps, never } = names.of('stains', entry.stain)
             return { ...entry, stain: name, steps, never }
           }),
         }
@@ -78,7 +79,7 @@ export function expectationInWords(
   return {
     surface,
     name: names.surface(name),
-    stain: (isStain ? names.stain(kind) : names.damage(kind)).name,
+    stain: (isStain ? names.of('stains', kind) : names.of('damages', kind)).name,
     chance,
     words: isStain ? procedures.chances[chanceBand(chance)] : procedures.damageStays(appeared === true),
   }

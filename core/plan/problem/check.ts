@@ -27,8 +27,7 @@ export function violations(problem: Problem, placed: readonly (Placed | undefine
     for (const p of at.people) {
       const person = problem.people[p]!
       const lacking = act.skills.filter((s) => !person.skills.has(s))
-      if (lacking.length > 0)
-        add(violationSaid('skill', { person: person.id, lacks: lacking, activity: act.id }), act)
+      if (lacking.length > 0) add(violationSaid('skill', { person: person.id, lacks: lacking, activity: act.id }), act)
       if (!person.shifts.some(([start, end]) => start <= at.start && at.end <= end))
         add(violationSaid('shift', { activity: act.id, start: at.start, end: at.end, person: person.id }), act)
       const first = person.shifts[0]
@@ -75,11 +74,7 @@ function pairViolations(problem: Problem, a: Act, b: Act, x: Placed, y: Placed, 
     if (!y.people.includes(p)) continue
     const travel = problem.travel(problem.jobs[a.job]!.site, problem.jobs[b.job]!.site)
     if (x.start < y.end + travel && y.start < x.end + travel) {
-      add(
-        violationSaid('person', { person: problem.people[p]!.id, one: a.id, other: b.id, way: travel > 0 }),
-        a,
-        b,
-      )
+      add(violationSaid('person', { person: problem.people[p]!.id, one: a.id, other: b.id, way: travel > 0 }), a, b)
     }
   }
 }

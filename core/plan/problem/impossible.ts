@@ -15,13 +15,23 @@ export function impossible(act: Act, problem: Problem): Obstacle | undefined {
     const kit = problem.kit[index]!
     const own = act.equipment.includes(index) && job.holds.includes(index) ? 2 : 1
     if (kit.count < own)
-      return { code: 'no-equipment', reason: obstacleSaid('machines-short', { activity: act.id, equipment: kit.id, count: kit.count }) }
+      return {
+        code: 'no-equipment',
+        reason: obstacleSaid('machines-short', { activity: act.id, equipment: kit.id, count: kit.count }),
+      }
     if (kit.site !== undefined && kit.site !== job.site)
-      return { code: 'no-equipment', reason: obstacleSaid('machine-elsewhere', { activity: act.id, equipment: kit.id, site: kit.site }) }
+      return {
+        code: 'no-equipment',
+        reason: obstacleSaid('machine-elsewhere', { activity: act.id, equipment: kit.id, site: kit.site }),
+      }
   }
   if (act.crew === 0) return undefined
   if (act.able.length === 0)
-    return { code: 'no-skill', reason: act.skills.length > 0 ? obstacleSaid('nobody-holds', { skills: act.skills }) : obstacleSaid('nobody', none) }
+    return {
+      code: 'no-skill',
+      reason:
+        act.skills.length > 0 ? obstacleSaid('nobody-holds', { skills: act.skills }) : obstacleSaid('nobody', none),
+    }
   if (act.able.length < act.crew) {
     return {
       code: 'too-few-people',

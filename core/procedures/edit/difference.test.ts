@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
 import { sampleCar } from '#core/procedures/sample.ts'
+import { speak } from '#words/en/speak.ts'
 import { differenceOf } from './difference.ts'
 
 const of = (houseRules: Record<string, string> = {}) =>
@@ -23,9 +24,11 @@ describe('the difference of two procedures', () => {
       differenceOf(of(), of({ headliner: 'towel' })),
       differenceOf(of({ headliner: 'towel' }), of()),
     ]
-    const name = (id: string) => catalogue.treatments.find((t) => t.id === id)!.name.toLowerCase()
-    expect(there.added.join().toLowerCase()).toContain(name('blot'))
-    expect(there.dropped.join().toLowerCase()).toContain(name('bonnet'))
+    expect(there.added).toContainEqual({ code: 'treatment', facts: expect.objectContaining({ treatment: 'blot' }) })
+    expect(there.dropped).toContainEqual({
+      code: 'treatment',
+      facts: expect.objectContaining({ treatment: 'bonnet' }),
+    })
     expect(back.added).toEqual(there.dropped)
     expect(back.dropped).toEqual(there.added)
     expect(back.minutes).toBeCloseTo(-there.minutes, 9)
@@ -33,12 +36,14 @@ describe('the difference of two procedures', () => {
   it('sees order, product, place and motion', () => {
     expect(differenceOf(of(), of({ 'glass-timing': 'before-dressing' })).moved).toBe(true)
     expect(
-      differenceOf(of(), of({ glass: 'no-chemical' }))
+      speak
+        .difference(differenceOf(of(), of({ glass: 'no-chemical' })))
         .changed.map((c) => c.what)
         .join(),
     ).toContain('→ no product')
     expect(
-      differenceOf(of(), of({ 'spray-where': 'surface' }))
+      speak
+        .difference(differenceOf(of(), of({ 'spray-where': 'surface' })))
         .changed.map((c) => c.what)
         .join(),
     ).toContain('on the surface')

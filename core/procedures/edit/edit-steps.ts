@@ -52,12 +52,7 @@ export function editSteps(
         return
       }
       if (step.crew > 0 && edit.minutes < step.p50 / 2)
-        say(
-          'advice',
-          'hurried',
-          findingSaid('half-the-usual', { minutes: step.p50 }),
-          reason('hurried', none),
-        )
+        say('advice', 'hurried', findingSaid('half-the-usual', { minutes: step.p50 }), reason('hurried', none))
       put(withMinutes(step, edit.minutes, severe))
       return
     }

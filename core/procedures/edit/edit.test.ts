@@ -4,6 +4,7 @@ import { generateProcedure, reviewProcedure } from '#core/procedures/make/genera
 import { revisedRequest } from '#core/procedures/revise.ts'
 import type { Edit, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import { BadInput } from '#core/units/fault.ts'
+import { speak } from '#words/en/speak.ts'
 import { bodyNamed, carA, carB, requestFor } from '../../../tests/fixtures/cars.ts'
 import { blocks, mended } from './findings.ts'
 
@@ -29,7 +30,7 @@ describe('moving a step', () => {
     const bare = review([edit])
     const finding = bare.findings.find((f) => f.code === 'dress-before-glass')!
     expect(finding).toMatchObject({ grade: 'order', answered: null, edit: 0 })
-    expect(finding.reason).toBe(catalogue.orderRules.find((r) => r.id === 'dress-before-glass')!.reason)
+    expect(finding.reason).toEqual({ code: 'order-rules', facts: { rules: ['dress-before-glass'] } })
     expect(blocks(finding)).toBe(true)
     const given = review([{ ...edit, reason: 'customer watches the glass first' }])
     expect(given.findings.every((f) => !blocks(f))).toBe(true)
@@ -84,7 +85,7 @@ describe('what is done', () => {
     )
     const p = review([{ do: 'rung', step: 'leather_clean:seats-1', level: 4 }], leather)
     expect(p.findings[0]).toMatchObject({ grade: 'forbidden' })
-    expect(p.findings[0]!.reason).toContain('perforated')
+    expect(speak.finding(p.findings[0]!).reason).toContain('perforated')
   })
   it('what is put on is taken out again, drying is not dropped, and safety stays', () => {
     expect(said(review([{ do: 'remove', step: 'hotx:seats-1' }], carB()))).toContain('forbidden rinse')

@@ -1,5 +1,5 @@
-import { fixSaid } from '#core/procedures/messages.ts'
 import type { Refused } from '#core/procedures/make/choose.ts'
+import { fixSaid } from '#core/procedures/messages.ts'
 import type { Edit, Finding } from '#core/procedures/schema.ts'
 
 type Said = Pick<Finding, 'grade' | 'code' | 'text' | 'reason'> & { steps?: string[] } & Pick<Refused, 'instead'>

@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { Catalogue } from '#core/catalogue/catalogue.ts'
-import { type Difference, differenceOf } from '#core/procedures/edit/difference.ts'
+import { differenceOf } from '#core/procedures/edit/difference.ts'
+import { speak } from '#words/en/speak.ts'
+import type { DifferenceInWords } from '#words/worded/procedure-schema.ts'
 import { bodyNamed, carA, carB, requestFor } from '../../../tests/fixtures/cars.ts'
 import { chooseWork } from './choose.ts'
 import { generateProcedure } from './generate.ts'
@@ -16,14 +18,12 @@ describe('by data alone', () => {
   const felt = {
     ...catalogue.materials.find((m) => m.id === 'flat-cloth')!,
     id: 'pressed-felt',
-    name: 'pressed felt',
     family: 'felt',
     tolerates: { VS: 'Y' as const, NC: 'c' as const, SB: 'Y' as const },
   }
   const lift = {
     ...catalogue.treatments.find((t) => t.id === 'dry_brush')!,
     id: 'felt_lift',
-    name: 'Lift felt with a clay pad',
     rate: 6,
     designSoil: 2,
     stage: 'leather',
@@ -41,14 +41,11 @@ describe('by data alone', () => {
     first: { stages: ['jambs'] },
     next: { treatments: ['felt_lift'] },
     scope: 'car' as const,
-    reason: 'Felt takes up what spatters from the jambs.',
   }
   const never = {
     id: 'no-felt-wet',
     techniques: ['NC'],
     kinds: ['seat-base'],
-    reason: 'Felt shrinks.',
-    instead: 'Clay pad.',
   }
   const wider: Catalogue = {
     ...catalogue,
@@ -66,10 +63,10 @@ describe('by data alone', () => {
     const felted = steps.find((s) => s.id === 'felt_lift:seats-1')!
     // 6 minutes a square metre on two front seats.
     expect(felted.p50).toBeCloseTo(6 * felted.area, 6)
-    expect(felted.why.map((w) => w.text)).toContain(order.reason)
+    expect(felted.why.map((w) => w.rule)).toContain(order.id)
     expect(steps.findIndex((s) => s.id === 'jamb:jambs')).toBeLessThan(steps.indexOf(felted))
     const add = { do: 'add' as const, treatment: 'towel', zoneGroup: 'seats-1', surfaces: ['seat-1l.seat-base'] }
-    expect(() => generateProcedure({ ...car, edits: [add] }, wider)).toThrow(/Felt shrinks/)
+    expect(() => generateProcedure({ ...car, edits: [add] }, wider)).toThrow(/no-felt-wet/)
     expect(() => generateProcedure(car, catalogue)).toThrow(/pressed-felt/)
   })
   it('what does not fit the schema is found before it is used', () => {
@@ -104,7 +101,8 @@ describe('every stain on every material', () => {
       const planned = (stainRow(stain, material.family, catalogue) ?? stain).treatments
       const done = planned.filter((id) => work.some((w) => w.treatment.id === id))
       expect(done.length > 0 || residuals.length > 0, `${kind} on ${material.id}`).toBe(true)
-      for (const r of residuals) expect(r.reason.length, `${kind} on ${material.id}`).toBeGreaterThan(20)
+      for (const r of residuals)
+        expect(speak.residual(r).reason.length, `${kind} on ${material.id}`).toBeGreaterThan(20)
       // What is done is what the material bears.
       for (const w of work)
         for (const code of w.treatment.techniques)
@@ -115,16 +113,18 @@ describe('every stain on every material', () => {
 
 describe('house rules give the documented difference', () => {
   const on = (rule: string, choice: string, car = carA()) =>
-    differenceOf(
-      generateProcedure(car, catalogue),
-      generateProcedure({ ...car, houseRules: { [rule]: choice } }, catalogue),
+    speak.difference(
+      differenceOf(
+        generateProcedure(car, catalogue),
+        generateProcedure({ ...car, houseRules: { [rule]: choice } }, catalogue),
+      ),
     )
   const leather = () => {
     const car = carA()
     car.checkIn.vehicle.body.materials.seat = 'coated-leather'
     return car
   }
-  it.each<[string, string, () => ReturnType<typeof carA>, (d: Difference) => boolean]>([
+  it.each<[string, string, () => ReturnType<typeof carA>, (d: DifferenceInWords) => boolean]>([
     ['vacuum-timing', 'at-end', carA, (d) => d.moved],
     ['direction', 'follow-the-seats', carA, (d) => d.changed.length > 0],
     ['loosen-by', 'brush', carA, (d) => d.changed.some((c) => c.title.includes('dust'))],

@@ -24,9 +24,5 @@ export function cautionsFor(step: Step, checkIn: CheckIn, { catalogue, said }: S
     const dead = said.cautions[id]
     return dead ? cautionSaid('not-working', { function: dead, caution: id }) : cautionSaid('caution', { caution: id })
   }
-  return [
-    ...specific.map(spoken),
-    ...own.map((caution) => cautionSaid('product', { caution })),
-    ...general.map(spoken),
-  ]
+  return [...specific.map(spoken), ...own.map((caution) => cautionSaid('product', { caution })), ...general.map(spoken)]
 }

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
-import { chanceWords, removalChance } from '#core/condition/expectation.ts'
+import { chanceBand, removalChance } from '#core/condition/expectation.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
+import { speak } from '#words/en/speak.ts'
 import { bodyNamed, requestFor } from '../../../tests/fixtures/cars.ts'
 import { chooseWork } from './choose.ts'
 import { jobP80, setUpMinutes, stepP80 } from './minutes.ts'
@@ -29,7 +30,7 @@ function chosen(id: string, condition: SurfaceCondition, material?: string, mean
   return {
     treatments: work.map((w) => w.treatment.id),
     residuals: residuals.map((r) => r.code),
-    reasons: residuals.map((r) => r.reason),
+    reasons: residuals.map((r) => speak.residual(r).reason),
   }
 }
 const base = 'seat-1l.seat-base'
@@ -141,7 +142,7 @@ describe('every stain on every family gives its first treatment or the reason it
       const row = stainRow(catalogue.stains.find((s) => s.id === kind)!, family, catalogue)
       const wanted = (row ?? catalogue.stains.find((s) => s.id === kind)!).treatments
       // Each is done, or refused with a reason by what the material tolerates; a stain without any is recorded with its first step.
-      const names = new Map(catalogue.treatments.map((t) => [t.id, t.name]))
+      const names = new Map(speak.catalogue(catalogue).treatments.map((t) => [t.id, t.name]))
       for (const id of wanted)
         expect(
           [...plain.treatments, ...added].includes(id) || reasons.some((reason) => reason.startsWith(names.get(id)!)),
@@ -222,12 +223,6 @@ describe('arithmetic', () => {
     expect(removalChance(stain('fresh', 0), { fresh: 90, old: 55 })).toBe(90)
     expect(removalChance(stain('old', 2), { fresh: 90, old: 55 })).toBe(25)
     expect(removalChance(stain('old', 9), { fresh: 90, old: 55 })).toBe(0)
-    expect([95, 70, 45, 20, 5].map(chanceWords)).toEqual([
-      'very likely comes out',
-      'likely comes out',
-      'may come out',
-      'will probably stay in part',
-      'will stay',
-    ])
+    expect([95, 70, 45, 20, 5].map(chanceBand)).toEqual(['very-likely', 'likely', 'may', 'partly-stays', 'stays'])
   })
 })

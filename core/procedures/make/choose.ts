@@ -176,8 +176,7 @@ class Choice {
         }
     }
     const untested = this.untested(treatment)
-    if (untested)
-      return { code: 'untested', reason: reason('not-tested', { treatment: treatment.id, ...untested }) }
+    if (untested) return { code: 'untested', reason: reason('not-tested', { treatment: treatment.id, ...untested }) }
     const ruled = treatment.techniques.find((code) => limits.forbidden.has(code))
     if (ruled)
       return {
@@ -200,8 +199,7 @@ class Choice {
       }
     }
     const equipment = treatment.equipment.find((id) => !setting.means.equipment.has(id))
-    if (equipment)
-      return { code: 'no-equipment', reason: reason('no-machine', { treatment: treatment.id, equipment }) }
+    if (equipment) return { code: 'no-equipment', reason: reason('no-machine', { treatment: treatment.id, equipment }) }
     const skill = treatment.skills.find((id) => !setting.means.skills.has(id))
     if (skill) return { code: 'no-skill', reason: reason('nobody-holds', { treatment: treatment.id, skill }) }
     return undefined
@@ -228,7 +226,10 @@ class Choice {
       if (own.length === 0) {
         const row = stainRow(kind, this.material.family, this.setting.catalogue)
         const { left = 'record' } = row ?? kind
-        this.record(left, reason('stain-left', { stain: kind.id, ...(row ? { row: row.index } : {}) }))
+        this.record(
+          left,
+          reason('stain-left', { stain: kind.id, ...(row ? { on: { group: kind.group, row: row.index } } : {}) }),
+        )
         return []
       }
       const kept: string[] = []
@@ -367,10 +368,7 @@ class Choice {
       kept = kept.filter(({ treatment: { needs } }) => !needs || needs.some((id) => has.has(id) || this.isDone(id)))
       const gentler = extraction.has(most.treatment.id) && !has.has('lm') ? this.fitted(['lm'], []) : []
       if (!this.allowed(gentler, gentler)) kept = [...kept, ...gentler.map((id) => this.work(id, this.programme))]
-      this.record(
-        'moisture-ceiling',
-        reason('too-much-water', { treatment: most.treatment.id, ceiling: this.ceiling }),
-      )
+      this.record('moisture-ceiling', reason('too-much-water', { treatment: most.treatment.id, ceiling: this.ceiling }))
     }
     return kept
   }
@@ -527,8 +525,7 @@ export function chooseWork(
     choice.record('record', reason('heavy-once', { material: material.id }))
   ids = choice.fitted(choice.swapped(ids), ids)
   for (const { ban, kind } of choice.ruled.values())
-    if (soil > 1)
-      choice.record('stain', reason('stain-rules', { stain: kind.id, ban }))
+    if (soil > 1) choice.record('stain', reason('stain-rules', { stain: kind.id, ban }))
   // What was wet is judged when dry, and what hides soil in raking light.
   const judged =
     choice.stains.length > 0 ||
@@ -577,8 +574,7 @@ export function rungRefused(
   if (held) return held
   const choice = new Choice(surface, condition, setting)
   const { programme } = choice
-  if (!programme)
-    return { code: 'specialist', reason: reason('no-way-there', { material: choice.material.id }) }
+  if (!programme) return { code: 'specialist', reason: reason('no-way-there', { material: choice.material.id }) }
   const planned = [...programme.soil[level]!, ...choice.forStains()]
   return choice.allowed(choice.fitted(programme.soil[level]!, planned), planned)
 }

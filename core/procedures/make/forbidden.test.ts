@@ -7,6 +7,7 @@ import { mended } from '#core/procedures/edit/findings.ts'
 import type { Edit, ProcedureRequest } from '#core/procedures/schema.ts'
 import { BadInput } from '#core/units/fault.ts'
 import { seededRandom } from '#core/units/random.ts'
+import { speak } from '#words/en/speak.ts'
 import { bodyNamed, hostileCar, requestFor } from '../../../tests/fixtures/cars.ts'
 import { violations } from '../../../tests/support/never.ts'
 import { share } from '../../../tests/support/share.ts'
@@ -157,8 +158,10 @@ describe('what is never done', () => {
   it.each(catalogue.forbidden.map((r) => r.id))('%s: refused, and only because of this rule', (rule) => {
     const { has, procedure, request, used } = attempt(rule, false)
     expect(has).toBe(false)
-    const reason = catalogue.forbidden.find((r) => r.id === rule)!.reason
-    const told = [...procedure.findings, ...procedure.residuals].some((x) => x.reason.includes(reason))
+    const { reason } = speak.names.of('forbidden', rule)
+    const told = [...procedure.findings.map(speak.finding), ...procedure.residuals.map(speak.residual)].some((x) =>
+      x.reason.includes(reason),
+    )
     expect(told).toBe(true)
     if (cases[rule]!.edit) {
       expect(procedure.findings[0]).toMatchObject({ grade: 'forbidden', code: rule })

@@ -5,6 +5,7 @@ import type { SurfaceCondition } from '#core/condition/schema.ts'
 import type { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import { BadInput } from '#core/units/fault.ts'
 import { seededRandom } from '#core/units/random.ts'
+import { speak } from '#words/en/speak.ts'
 import { bodyNamed, carA, carB, randomCar, requestFor } from '../../../tests/fixtures/cars.ts'
 import { share } from '../../../tests/support/share.ts'
 import { generateProcedure } from './generate.ts'
@@ -87,7 +88,7 @@ describe('house rules', () => {
   )
   it('cover every disagreement of the trade, each with two reasons and a default that is one of them', () => {
     expect(catalogue.houseRules).toHaveLength(26)
-    for (const rule of catalogue.houseRules) {
+    for (const rule of speak.catalogue(catalogue).houseRules) {
       expect(rule.choices.map((c) => c.id)).toContain(rule.default)
       expect(rule.choices.length).toBeGreaterThanOrEqual(2)
       for (const c of rule.choices) expect(c.reason.length).toBeGreaterThan(10)
@@ -363,7 +364,7 @@ describe('order rules', () => {
     const text = (p: Procedure) =>
       p.steps
         .find((s) => s.id === 'lm:seats-2')!
-        .why.map((w) => w.text)
+        .why.map((w) => speak.names.of('orderRules', w.rule).reason)
         .join(' ')
     expect(text(full)).toContain('Nobody should kneel on wet seats')
     expect(text(thinned)).not.toContain('Nobody should kneel on wet seats')
@@ -408,7 +409,9 @@ describe('judgement', () => {
     const procedure = generateProcedure(request, catalogue)
     expect(procedure.steps.some((s) => s.treatment === 'hotx')).toBe(false)
     expect(procedure.steps.some((s) => s.treatment === 'lm')).toBe(true)
-    expect(procedure.residuals.some((r) => r.code === 'no-equipment' && r.reason.includes('extractor'))).toBe(true)
+    expect(
+      procedure.residuals.some((r) => r.code === 'no-equipment' && speak.residual(r).reason.includes('extractor')),
+    ).toBe(true)
   })
   it('treats a milk stain with enzyme first, cold, and keeps it damp', () => {
     const request = requestFor(bodyNamed('hatchback'), {
@@ -419,8 +422,8 @@ describe('judgement', () => {
       minLag: 15,
       maxLag: 60,
     })
-    expect(steps.find((s) => s.id === 'enzyme:seats-1')!.cautions.join(' ')).toContain('Never misted')
-    expect(expectations).toEqual([
+    expect(speak.step(steps.find((s) => s.id === 'enzyme:seats-1')!).cautions.join(' ')).toContain('Never misted')
+    expect(expectations.map(speak.expectation)).toEqual([
       {
         surface: 'seat-1l.seat-base',
         name: 'Driver seat base',
@@ -491,8 +494,8 @@ describe('judgement', () => {
     const request = carA()
     request.checkIn.permissions = { 'seats-out': false, 'engine-heat': false }
     const { steps } = generateProcedure(request, catalogue)
-    expect(steps.find((s) => s.id === 'vac_seat:seats-1')!.cautions.join(' ')).toContain('Seats stay in')
-    expect(steps.find((s) => s.stage === 'dry-out')!.cautions.join(' ')).toContain('No engine heat')
+    expect(speak.step(steps.find((s) => s.id === 'vac_seat:seats-1')!).cautions.join(' ')).toContain('Seats stay in')
+    expect(speak.step(steps.find((s) => s.stage === 'dry-out')!).cautions.join(' ')).toContain('No engine heat')
   })
   it('refuses unknown surfaces, stains and house rules by pointer', () => {
     const request = requestFor(bodyNamed('hatchback'), {

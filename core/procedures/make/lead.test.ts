@@ -707,15 +707,15 @@ describe('every row is needed: without it a lead sends a car back', () => {
       .filter((row) => row.stain)
       .map((row): [string, typeof catalogue] => [
         `what ${row.id} is taken for`,
-        { ...catalogue, odours: catalogue.odours.map((o) => (o === row ? { id: o.id, name: o.name } : o)) },
+        { ...catalogue, odours: catalogue.odours.map((o) => (o === row ? { id: o.id } : o)) },
       ]),
     ...catalogue.functions
-      .filter((row) => row.dead ?? row.said?.motion)
+      .filter((row) => row.dead ?? row.instead?.motion)
       .map((row): [string, typeof catalogue] => [
         `a dead ${row.id}`,
         {
           ...catalogue,
-          functions: catalogue.functions.map((f) => (f === row ? { id: f.id, name: f.name, why: f.why } : f)),
+          functions: catalogue.functions.map((f) => (f === row ? { id: f.id } : f)),
         },
       ]),
   ]

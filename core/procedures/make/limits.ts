@@ -47,7 +47,6 @@ export function limitsOf(
     }
   for (const permission of refused)
     for (const code of permission.needs) forbidden.set(code, { permission: permission.id })
-  for (const { damage, effect } of damages)
-    for (const code of effect.forbid ?? []) forbidden.set(code, { damage })
+  for (const { damage, effect } of damages) for (const code of effect.forbid ?? []) forbidden.set(code, { damage })
   return { ceiling, even, judged, forbidden, also }
 }

@@ -141,17 +141,7 @@ export function stepOf(
 function bareStep(
   fields: Pick<
     Draft,
-    | 'id'
-    | 'stage'
-    | 'treatment'
-    | 'title'
-    | 'zoneGroup'
-    | 'zones'
-    | 'surfaces'
-    | 'rows'
-    | 'p50'
-    | 'minutes'
-    | 'crew'
+    'id' | 'stage' | 'treatment' | 'title' | 'zoneGroup' | 'zones' | 'surfaces' | 'rows' | 'p50' | 'minutes' | 'crew'
   > &
     Partial<Pick<Draft, 'skills' | 'equipment' | 'stop'>>,
   { setting, severe }: Drafting,

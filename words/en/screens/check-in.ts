@@ -1,4 +1,4 @@
-import { finishes } from '#web/shell/words.ts'
+import { finishes } from './shell.ts'
 
 const options = <K extends string>(table: Record<K, string>) =>
   (Object.entries(table) as [K, string][]).map(([value, label]) => ({ value, label }))

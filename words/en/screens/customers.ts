@@ -1,4 +1,4 @@
-import { finishes } from '#web/shell/words.ts'
+import { finishes } from './shell.ts'
 
 export const words = {
   title: 'Customers',
