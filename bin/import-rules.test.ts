@@ -9,12 +9,15 @@ const cases: [folder: string, imported: string, refused: boolean][] = [
   ['core/mixing', 'node:fs', true],
   ['core/cabin', '../mixing/mix.ts', true],
   ['core/plan', '#catalogue/catalogue.ts', true],
+  ['core/job', '#words/en/speak.ts', true],
+  ['web/work', '#words/en/speak.ts', false],
   ['server/mixing', '#web/client/session.ts', true],
   ['web/mixing', '#server/mixing/store.ts', true],
   ['web/mixing', '#server/mixing/views.ts', false],
   // One of each folder of the three storeys: upwards or sideways.
   ...(
     [
+      ['core', 'message', 'units/fault'],
       ['core', 'units', 'cabin/surfaces'],
       ['core', 'draft', 'units/format'],
       ['core', 'cabin', 'condition/schema'],

@@ -107,8 +107,8 @@ it('names the driver’s seat by the side of the wheel', () => {
     surfacesOf({ ...bodyNamed('hatchback'), driverSide: side }, catalogue.surfaces).find(
       (s) => s.id === 'seat-1r.seat-base',
     )!.name
-  expect(name('right')).toBe('Driver seat base')
-  expect(name('left')).toBe('Passenger seat base')
+  expect(speak.surface(name('right'))).toBe('Driver seat base')
+  expect(speak.surface(name('left'))).toBe('Passenger seat base')
 })
 
 it('refuses doors at rows that are not there, twice, or not at the front', () => {

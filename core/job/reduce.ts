@@ -10,6 +10,8 @@ export const waiting: StepState = {
   by: [],
   runningBy: null,
   startedAt: null,
+  since: null,
+  worked: 0,
   finishedAt: null,
   reason: null,
   event: null,
@@ -70,6 +72,13 @@ export function handsOn(state: WorkState): string[] {
   return [...new Set([...running, ...timed])]
 }
 
+/** The minutes of work when a stretch of it ends. */
+const workedUntil = ({ since, worked }: StepState, at: string): Pick<StepState, 'since' | 'worked'> => ({
+  since: null,
+  worked: since === null ? worked : worked + (Date.parse(at) - Date.parse(since)) / 60_000,
+})
+const untimed = ({ offline }: WorkEvent): Pick<StepState, 'untimed'> => (offline ? { untimed: true } : {})
+
 const titleOf = (procedure: Procedure, step: string): Title =>
   procedure.steps.find((s) => s.id === step)?.title ?? title('unnamed', { step })
 
@@ -93,12 +102,20 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
         runningBy: event.author,
         by: add(old.by, event.author),
         startedAt: old.startedAt ?? at,
+        since: event.serverTime,
+        ...untimed(event),
         event: event.id,
       })
       return { ...next, timers: withoutAwaited(state.timers, procedure, event.data.step) }
     }
     case 'step-paused':
-      return withStep(state, event.data.step, { status: 'paused', runningBy: null, event: event.id })
+      return withStep(state, event.data.step, {
+        status: 'paused',
+        runningBy: null,
+        ...workedUntil(stepState(state, event.data.step), event.serverTime),
+        ...untimed(event),
+        event: event.id,
+      })
     case 'step-finished': {
       const { step } = event.data
       const old = stepState(state, step)
@@ -109,6 +126,8 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
         by: event.offline ? add(old.by, event.author) : old.by,
         finishedAt: at,
         startedAt: old.startedAt ?? at,
+        ...workedUntil(old, event.serverTime),
+        ...untimed(event),
         reason: null,
         event: event.id,
       })

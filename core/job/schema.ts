@@ -134,6 +134,12 @@ export const StepState = Type.Object(
     /** Who works on it now. */
     runningBy: Nullable,
     startedAt: Nullable,
+    /** When the stretch that runs now began. */
+    since: Nullable,
+    /** Minutes of work so far, pauses left out. */
+    worked: Type.Number(),
+    /** Something of it was recorded without a line: its time is not believed, device clocks are displayed only. */
+    untimed: Type.Optional(Type.Literal(true)),
     finishedAt: Nullable,
     reason: Nullable,
     /** The event that brought it to this status. */

@@ -23,3 +23,16 @@ export const saying =
 /** Facts of a message that needs none. */
 export type None = Record<never, never>
 export const none: None = {}
+
+interface AnyMessage {
+  code: string
+  facts: object
+}
+
+/** A fault of the input that is told by messages; its `message` is for those who write programs. */
+export const faultOf = (pointer: string, ...said: AnyMessage[]) => ({
+  pointer,
+  code: said[0]!.code,
+  message: said.map(({ code, facts }) => `${code} ${JSON.stringify(facts)}`).join('; '),
+  said,
+})

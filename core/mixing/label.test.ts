@@ -95,7 +95,7 @@ describe('label texts', () => {
   it('capfuls and squirts are what they were measured to be', () => {
     expect(short('3 capfuls per 5 l', { capful_ml: 20 })).toEqual(['1:83.333', '1:82.333'])
     expect(short('5 squirts in 1 l', { squirt_ml: 1.2 })).toEqual(['1:166.67', '1:165.67'])
-    expect(() => short('3 capfuls per 5 l')).toThrow(/How many ml is a capful/)
+    expect(() => short('3 capfuls per 5 l')).toThrow(/capful-unknown/)
   })
   it('in imperial measures the imperial one comes first', () => {
     expect(short('4 oz/gal', { system: 'imperial' })).toEqual(['1:40', '1:39', '1:32'])

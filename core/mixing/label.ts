@@ -1,5 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox'
-import { none } from '#core/message/message.ts'
+import { faultOf, none } from '#core/message/message.ts'
 import { BadInput } from '#core/units/fault.ts'
 import { differs, millilitresIn, unitNamed, type VolumeSystem } from '#core/units/volume.ts'
 import { type LabelFault, labelFault, ReadingMeans, readingMeans } from './messages.ts'
@@ -55,9 +55,7 @@ interface Found {
 }
 
 const refuse = (said: LabelFault, suggestion?: string): never => {
-  throw new BadInput([
-    { pointer: '/text', message: said.code, code: said.code, said: [said], ...(suggestion ? { suggestion } : {}) },
-  ])
+  throw new BadInput([{ ...faultOf('/text', said), ...(suggestion ? { suggestion } : {}) }])
 }
 
 const numberWords: Record<string, number> = {

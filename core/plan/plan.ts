@@ -1,3 +1,4 @@
+import { faultOf } from '#core/message/message.ts'
 import { violations } from '#core/plan/problem/check.ts'
 import { criticalChain } from '#core/plan/problem/critical.ts'
 import { compile, type Problem } from '#core/plan/problem/problem.ts'
@@ -20,7 +21,7 @@ function checkPins(problem: Problem): PlanAnswer['warnings'] {
   // A rule between two facts, or inside one, is a warning; as soon as a pin takes part it could have been put elsewhere.
   const refused = broken.filter((v) => !v.activities.some(isFact))
   if (refused.length > 0) {
-    throw new BadInput(refused.map((v) => ({ pointer: '/fixed', code: v.code, message: v.code, said: [v.said] })))
+    throw new BadInput(refused.map((v) => faultOf('/fixed', v.said)))
   }
   return broken
 }

@@ -3,6 +3,7 @@ import sharp from 'sharp'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { demoShop } from '#server/demo/shop.ts'
+import { speak } from '#words/en/speak.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
 import { intent } from '../../tests/support/intent.ts'
 import { type Caller, otherShop, type TestWorld, testWorld } from '../../tests/support/world.ts'
@@ -329,7 +330,7 @@ describe('what stops the line, and what comes to light', () => {
     expect((await found('wing.feather')).body.code).toBe('unknown-surface')
     expect((await found('seat-1l.seat-base')).status).toBe(200)
     const { report } = (await lead.get(`/api/jobs/${job.id}/report`)).body
-    expect(report.remains).toContainEqual({
+    expect(report.remains.map(speak.remains)).toContainEqual({
       what: 'Driver seat base',
       why: expect.stringMatching(
         /^Bleach spot: appeared during cleaning, \d{4}-\d\d-\d\d \d\d:\d\d\. under brown soil$/,

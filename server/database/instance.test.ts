@@ -19,7 +19,7 @@ it('starts on loopback with a password of its own, keeps its data, and takes ove
   const connection = connect(first.uri)
   await migrate(connection)
   await connection.pool.query(
-    "insert into shops (id, code, name, time_zone, house_rules) values ('s', 'code', 'name', 'Etc/GMT', '{}')",
+    "insert into shops (id, code, name, time_zone, house_rules) values ('01890000-0000-7000-8000-000000000001', 'code', 'name', 'Etc/GMT', '{}')",
   )
   await expect(connect(first.uri.replace(/app:[^@]*@/, 'app:wrong@')).pool.query('select 1')).rejects.toThrow(
     /Access denied/,

@@ -31,6 +31,7 @@ const keep = (uri: string, name: string) => ({
 })
 const rows = async (c: Connection, sql: string) => (await c.pool.query(sql))[0] as Record<string, unknown>[]
 const job = '01890000-0000-7000-8000-000000000001'
+const lot = '01890000-0000-7000-8000-000000000002'
 
 /** A shop's database as an earlier version left it, with moves whose reasons were only text. */
 async function anEarlierShop() {
@@ -38,10 +39,18 @@ async function anEarlierShop() {
   const connection = connect(uri)
   await migrate(connection, undefined, migrationsTo(5))
   await seedShop(connection.db, demoShop, morningZone(new Date().toISOString()))
+  await connection.pool.query(
+    "insert into jobs (id, shop_id, call_sign, colour, state, version, check_in, arrives, position) select ?, id, 'Alder', '#112233', 'handed-over', 1, '{}', now(3), 0 from shops limit 1",
+    [job],
+  )
+  await connection.pool.query(
+    "insert into lots (id, shop_id, item, code, received, amount, amount_left, price) select ?, id, 'apc', 'A1', now(3), 5000, 4997, 0 from shops limit 1",
+    [lot],
+  )
   for (const [i, reason] of [`vehicle ${job}`, 'count: a spill', 'batch x'].entries())
     await connection.pool.query(
-      'insert into stock_moves (id, shop_id, lot_id, amount_change, reason, author, at) select ?, id, id, -1, ?, id, now(3) from shops limit 1',
-      [`01890000-0000-7000-8000-00000000000${i}`, reason],
+      'insert into stock_moves (id, shop_id, lot_id, amount_change, reason, author, at) select ?, shop_id, ?, -1, ?, id, now(3) from people limit 1',
+      [`01890000-0000-7000-8000-00000000000${i}`, lot, reason],
     )
   return { uri, connection }
 }

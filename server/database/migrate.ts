@@ -2,8 +2,11 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { migrate as applyMigrations } from 'drizzle-orm/mysql2/migrator'
 import { backup } from './backup.ts'
+import { codeStoredWords } from './coded.ts'
 import type { Connection } from './connection.ts'
-import { migrationIn, newestMigration } from './schema-version.ts'
+import { marks } from './schema.ts'
+import { migrationIn, migrationNamed, newestMigration } from './schema-version.ts'
+import { inTransaction } from './transaction.ts'
 
 const migrations = fileURLToPath(new URL('./migrations', import.meta.url))
 
@@ -37,6 +40,18 @@ async function keepBefore(connection: Connection, keep: Keep, newest: number): P
   return target
 }
 
+/** Rows stored in words become codes when the schema has come to where they are: all of them in one transaction, or none. */
+async function codeOnce(connection: Connection, before: number): Promise<void> {
+  const since = migrationNamed('0008_references')
+  if ((await migrationIn(connection)) < since) return
+  const [done] = await connection.pool.query("select 1 from marks where name = 'coded'")
+  if ((done as unknown[]).length > 0) return
+  await inTransaction(connection.db, async (tx) => {
+    if (before > 0) await codeStoredWords(tx)
+    await tx.insert(marks).values({ name: 'coded', at: new Date().toISOString() })
+  })
+}
+
 /**
  * Brings the schema up to date; of several servers starting at once one does it and the others wait.
  * @param keep makes a backup first when the database holds a shop
@@ -51,8 +66,10 @@ export async function migrate(connection: Connection, keep?: Keep, folder = migr
     if ((rows as { got: number }[])[0]?.got !== 1)
       throw new Error('Another server is migrating the database and did not finish within a minute.')
     const kept = keep && (await keepBefore(connection, keep, newestMigration.when))
+    const before = await migrationIn(connection)
     try {
       await applyMigrations(db, { migrationsFolder: folder })
+      await codeOnce(connection, before)
     } catch (error) {
       const reason = ((error as Error).cause as Error | undefined)?.message ?? (error as Error).message
       throw new Error(

@@ -13,6 +13,9 @@ const journal = JSON.parse(
 /** The schema this code was written for. */
 export const newestMigration = journal.entries.at(-1)!
 
+/** When a migration was made. */
+export const migrationNamed = (tag: string): number => journal.entries.find((e) => e.tag === tag)!.when
+
 /** The migration made at a time. */
 export function migrationOf(when: number): { when: number; tag: string } {
   const entry = journal.entries.find((e) => e.when === when)

@@ -1,13 +1,15 @@
 import {
+  type AnyMySqlColumn,
   bigint,
+  boolean,
   char,
   customType,
   double,
+  foreignKey,
   index,
   int,
   mysqlTable,
   primaryKey,
-  tinyint,
   uniqueIndex,
   varchar,
 } from 'drizzle-orm/mysql-core'
@@ -25,7 +27,8 @@ const json = <T>(name: string) =>
     toDriver: (value) => JSON.stringify(value),
     fromDriver: (value) => (typeof value === 'string' ? JSON.parse(value) : value) as T,
   })(name)
-const id = (name: string) => char(name, { length: 36 })
+/** MariaDB's own type: sixteen bytes, and nothing but a UUID. */
+const id = (name: string) => customType<{ data: string; driverData: string }>({ dataType: () => 'uuid' })(name)
 /** UTC with milliseconds, as an ISO string on our side. */
 const moment = (name: string) =>
   customType<{ data: string; driverData: Date | string }>({
@@ -34,6 +37,13 @@ const moment = (name: string) =>
     fromDriver: (value) =>
       value instanceof Date ? value.toISOString() : new Date(`${value.replace(' ', 'T')}Z`).toISOString(),
   })(name)
+
+/** Another row of the same shop: nothing can be led to another shop's. */
+const within = (
+  name: string,
+  [shop, own]: [AnyMySqlColumn, AnyMySqlColumn],
+  [theirShop, theirs]: [AnyMySqlColumn, AnyMySqlColumn],
+) => foreignKey({ name, columns: [shop, own], foreignColumns: [theirShop, theirs] })
 
 export const shops = mysqlTable(
   'shops',
@@ -53,7 +63,9 @@ export const people = mysqlTable(
   'people',
   {
     id: id('id').primaryKey(),
-    shop: id('shop_id').notNull(),
+    shop: id('shop_id')
+      .notNull()
+      .references(() => shops.id),
     login: varchar('login', { length: 40 }).notNull(),
     name: varchar('name', { length: 80 }).notNull(),
     role: varchar('role', { length: 20 }).notNull(),
@@ -64,7 +76,7 @@ export const people = mysqlTable(
     /** Minutes from the shop's midnight; empty for people who are not planned. */
     shifts: json<[number, number][]>('shifts').notNull(),
   },
-  (t) => [uniqueIndex('people_login').on(t.shop, t.login)],
+  (t) => [uniqueIndex('people_login').on(t.shop, t.login), uniqueIndex('people_of_shop').on(t.shop, t.id)],
 )
 
 /** A phone, tablet or desk that the owner has let in; people sign in on it with a PIN. */
@@ -79,7 +91,12 @@ export const devices = mysqlTable(
     enrolled: moment('enrolled').notNull(),
     revoked: moment('revoked'),
   },
-  (t) => [uniqueIndex('devices_token').on(t.tokenHash), index('devices_shop').on(t.shop)],
+  (t) => [
+    uniqueIndex('devices_token').on(t.tokenHash),
+    index('devices_shop').on(t.shop),
+    uniqueIndex('devices_of_shop').on(t.shop, t.id),
+    within('devices_enrolled_by', [t.shop, t.enrolledBy], [people.shop, people.id]),
+  ],
 )
 
 export const sessions = mysqlTable(
@@ -97,6 +114,9 @@ export const sessions = mysqlTable(
     uniqueIndex('sessions_token').on(t.tokenHash),
     index('sessions_person').on(t.person),
     index('sessions_device').on(t.device),
+    within('sessions_of_person', [t.shop, t.person], [people.shop, people.id]),
+    within('sessions_of_device', [t.shop, t.device], [devices.shop, devices.id]),
+    index('sessions_expires').on(t.expires),
   ],
 )
 
@@ -117,7 +137,9 @@ export const audit = mysqlTable(
   'audit',
   {
     seq: bigint('seq', { mode: 'number' }).autoincrement().primaryKey(),
-    shop: id('shop_id').notNull(),
+    shop: id('shop_id')
+      .notNull()
+      .references(() => shops.id),
     at: moment('at').notNull(),
     what: varchar('what', { length: 40 }).notNull(),
     person: id('person_id'),
@@ -134,7 +156,6 @@ export const marks = mysqlTable('marks', {
   at: moment('at').notNull(),
 })
 
-/** What screens must ask for again, written in the transaction that changed it, so that every server learns of it. */
 /** What a piece of news is about: as fine as what changed. */
 export type Topic =
   | 'job'
@@ -148,6 +169,7 @@ export type Topic =
   | 'standards'
   | 'stock'
 
+/** What screens must ask for again, written in the transaction that changed it, so that every server learns of it. */
 export const changes = mysqlTable(
   'changes',
   {
@@ -165,7 +187,13 @@ export const changes = mysqlTable(
 
 export const equipment = mysqlTable(
   'equipment',
-  { shop: id('shop_id').notNull(), kind: varchar('kind', { length: 60 }).notNull(), count: int('count').notNull() },
+  {
+    shop: id('shop_id')
+      .notNull()
+      .references(() => shops.id),
+    kind: varchar('kind', { length: 60 }).notNull(),
+    count: int('count').notNull(),
+  },
   (t) => [primaryKey({ columns: [t.shop, t.kind] })],
 )
 
@@ -180,7 +208,9 @@ export const containers = mysqlTable(
   'containers',
   {
     id: id('id').primaryKey(),
-    shop: id('shop_id').notNull(),
+    shop: id('shop_id')
+      .notNull()
+      .references(() => shops.id),
     name: varchar('name', { length: 80 }).notNull(),
     capacity: double('capacity_ml').notNull(),
     /** Marks of the measuring cup that goes with it. */
@@ -188,7 +218,7 @@ export const containers = mysqlTable(
     outline: json<Outline>('outline').notNull(),
     version: int('version').notNull().default(1),
   },
-  (t) => [index('containers_shop').on(t.shop)],
+  (t) => [index('containers_shop').on(t.shop), uniqueIndex('containers_of_shop').on(t.shop, t.id)],
 )
 
 export type JobState = 'draft' | 'checked-in' | 'handed-over'
@@ -196,7 +226,9 @@ export const jobs = mysqlTable(
   'jobs',
   {
     id: id('id').primaryKey(),
-    shop: id('shop_id').notNull(),
+    shop: id('shop_id')
+      .notNull()
+      .references(() => shops.id),
     callSign: varchar('call_sign', { length: 30 }).notNull(),
     /** The call sign while the job is open, null after: unique among a shop's open jobs. */
     openCallSign: varchar('open_call_sign', { length: 30 }),
@@ -221,6 +253,8 @@ export const jobs = mysqlTable(
     index('jobs_plate').on(t.shop, t.plateKey),
     index('jobs_vin').on(t.shop, t.vin),
     index('jobs_customer').on(t.shop, t.customer),
+    uniqueIndex('jobs_of_shop').on(t.shop, t.id),
+    within('jobs_of_customer', [t.shop, t.customer], [customers.shop, customers.id]),
   ],
 )
 
@@ -228,7 +262,9 @@ export const customers = mysqlTable(
   'customers',
   {
     id: id('id').primaryKey(),
-    shop: id('shop_id').notNull(),
+    shop: id('shop_id')
+      .notNull()
+      .references(() => shops.id),
     name: varchar('name', { length: 80 }).notNull(),
     contact: varchar('contact', { length: 200 }).notNull(),
     notes: varchar('notes', { length: 4000 }).notNull(),
@@ -237,7 +273,7 @@ export const customers = mysqlTable(
     finish: varchar('finish', { length: 10 }).$type<'trade' | 'standard' | 'show'>().notNull(),
     version: int('version').notNull(),
   },
-  (t) => [index('customers_shop').on(t.shop, t.name)],
+  (t) => [index('customers_shop').on(t.shop, t.name), uniqueIndex('customers_of_shop').on(t.shop, t.id)],
 )
 
 /** Bodies a shop has measured itself, beside the catalogue's. */
@@ -245,7 +281,9 @@ export const ownBodies = mysqlTable(
   'own_bodies',
   {
     id: id('id').primaryKey(),
-    shop: id('shop_id').notNull(),
+    shop: id('shop_id')
+      .notNull()
+      .references(() => shops.id),
     body: json<Body>('body').notNull(),
     version: int('version').notNull(),
   },
@@ -256,7 +294,9 @@ export const ownBodies = mysqlTable(
 export const modelNotes = mysqlTable(
   'model_notes',
   {
-    shop: id('shop_id').notNull(),
+    shop: id('shop_id')
+      .notNull()
+      .references(() => shops.id),
     /** Make and model in small letters. */
     key: varchar('model_key', { length: 90 }).notNull(),
     text: varchar('text', { length: 4000 }).notNull(),
@@ -289,7 +329,12 @@ export const photos = mysqlTable(
     author: id('author').notNull(),
     taken: moment('taken').notNull(),
   },
-  (t) => [index('photos_job').on(t.shop, t.job), index('photos_hash').on(t.hash)],
+  (t) => [
+    index('photos_job').on(t.shop, t.job),
+    index('photos_hash').on(t.hash),
+    within('photos_of_job', [t.shop, t.job], [jobs.shop, jobs.id]),
+    within('photos_by', [t.shop, t.author], [people.shop, people.id]),
+  ],
 )
 
 export const procedures = mysqlTable(
@@ -302,29 +347,38 @@ export const procedures = mysqlTable(
     procedure: json<Procedure>('body').notNull(),
     issued: moment('issued').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.job, t.version] })],
+  (t) => [
+    primaryKey({ columns: [t.job, t.version] }),
+    within('procedures_of_job', [t.shop, t.job], [jobs.shop, jobs.id]),
+  ],
 )
 
 /** What a lead has set for a job's procedure before it is issued. */
-export const procedureSettings = mysqlTable('procedure_settings', {
-  job: id('job_id').primaryKey(),
-  shop: id('shop_id').notNull(),
-  version: int('version').notNull(),
-  settings: json<JobSettings>('settings').notNull(),
-})
+export const procedureSettings = mysqlTable(
+  'procedure_settings',
+  {
+    job: id('job_id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    version: int('version').notNull(),
+    settings: json<JobSettings>('settings').notNull(),
+  },
+  (t) => [within('procedure_settings_of_job', [t.shop, t.job], [jobs.shop, jobs.id])],
+)
 
 /** Named standards; what they hold is in their versions. */
 export const standards = mysqlTable(
   'standards',
   {
     id: id('id').primaryKey(),
-    shop: id('shop_id').notNull(),
+    shop: id('shop_id')
+      .notNull()
+      .references(() => shops.id),
     name: varchar('name', { length: 80 }).notNull(),
     version: int('version').notNull(),
     /** No longer offered; jobs that were issued by it keep it. */
-    retired: tinyint('retired').notNull(),
+    retired: boolean('retired').notNull(),
   },
-  (t) => [uniqueIndex('standards_name').on(t.shop, t.name)],
+  (t) => [uniqueIndex('standards_name').on(t.shop, t.name), uniqueIndex('standards_of_shop').on(t.shop, t.id)],
 )
 export const standardVersions = mysqlTable(
   'standard_versions',
@@ -337,7 +391,11 @@ export const standardVersions = mysqlTable(
     author: id('author').notNull(),
     at: moment('at').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.standard, t.version] })],
+  (t) => [
+    primaryKey({ columns: [t.standard, t.version] }),
+    within('standard_versions_of', [t.shop, t.standard], [standards.shop, standards.id]),
+    within('standard_versions_by', [t.shop, t.author], [people.shop, people.id]),
+  ],
 )
 
 export const events = mysqlTable(
@@ -356,8 +414,19 @@ export const events = mysqlTable(
     serverTime: moment('server_time').notNull(),
     /** Only on facts: when it really happened, and what it stands against. */
     offline: json<Offline | null>('offline'),
+    /** Only on the end of a step that gives a time for the shop's pace: whose, booked and taken minutes, and people at it. */
+    timedTreatment: varchar('timed_treatment', { length: 60 }),
+    timedBook: double('timed_book'),
+    timedTook: double('timed_took'),
+    timedPeople: int('timed_people'),
   },
-  (t) => [primaryKey({ columns: [t.job, t.position] }), uniqueIndex('events_id').on(t.id)],
+  (t) => [
+    primaryKey({ columns: [t.job, t.position] }),
+    uniqueIndex('events_id').on(t.id),
+    within('events_of_job', [t.shop, t.job], [jobs.shop, jobs.id]),
+    within('events_by', [t.shop, t.author], [people.shop, people.id]),
+    index('events_timed').on(t.shop, t.timedTreatment, t.serverTime),
+  ],
 )
 
 export const batches = mysqlTable(
@@ -379,7 +448,13 @@ export const batches = mysqlTable(
     lot: id('lot_id'),
     useBy: moment('use_by'),
   },
-  (t) => [index('batches_made').on(t.shop, t.made), index('batches_container').on(t.container, t.made)],
+  (t) => [
+    index('batches_made').on(t.shop, t.made),
+    index('batches_container').on(t.container, t.made),
+    within('batches_in', [t.shop, t.container], [containers.shop, containers.id]),
+    within('batches_by', [t.shop, t.author], [people.shop, people.id]),
+    within('batches_from', [t.shop, t.lot], [lots.shop, lots.id]),
+  ],
 )
 
 /** A vessel emptied and rinsed: only after it another product goes in. */
@@ -392,7 +467,11 @@ export const rinses = mysqlTable(
     author: id('author').notNull(),
     at: moment('at').notNull(),
   },
-  (t) => [index('rinses_container').on(t.container, t.at)],
+  (t) => [
+    index('rinses_container').on(t.container, t.at),
+    within('rinses_of', [t.shop, t.container], [containers.shop, containers.id]),
+    within('rinses_by', [t.shop, t.author], [people.shop, people.id]),
+  ],
 )
 
 /** A product's safety data sheet, as the maker gives it: the file by its hash, the newest last. */
@@ -407,7 +486,10 @@ export const dataSheets = mysqlTable(
     author: id('author').notNull(),
     at: moment('at').notNull(),
   },
-  (t) => [index('data_sheets_product').on(t.shop, t.product, t.at)],
+  (t) => [
+    index('data_sheets_product').on(t.shop, t.product, t.at),
+    within('data_sheets_by', [t.shop, t.author], [people.shop, people.id]),
+  ],
 )
 
 /** What stands on the shelf: a can of concentrate, a box of gloves. Amounts in ml or pieces. */
@@ -415,7 +497,9 @@ export const lots = mysqlTable(
   'lots',
   {
     id: id('id').primaryKey(),
-    shop: id('shop_id').notNull(),
+    shop: id('shop_id')
+      .notNull()
+      .references(() => shops.id),
     /** A product or a consumable of the catalogue. */
     item: varchar('item', { length: 60 }).notNull(),
     code: varchar('code', { length: 60 }).notNull(),
@@ -426,7 +510,7 @@ export const lots = mysqlTable(
     /** Minor units of the shop's currency for the whole lot. */
     price: int('price').notNull(),
   },
-  (t) => [index('lots_item').on(t.shop, t.item, t.received)],
+  (t) => [index('lots_item').on(t.shop, t.item, t.received), uniqueIndex('lots_of_shop').on(t.shop, t.id)],
 )
 
 /** Why a lot changed: poured into a batch, used up by a vehicle, or set right by a count. */
@@ -450,19 +534,24 @@ export const stockMoves = mysqlTable(
     index('stock_moves_lot').on(t.lot, t.at),
     index('stock_moves_shop').on(t.shop, t.at),
     index('stock_moves_job').on(t.shop, t.job),
+    within('stock_moves_of', [t.shop, t.lot], [lots.shop, lots.id]),
+    within('stock_moves_by', [t.shop, t.author], [people.shop, people.id]),
+    within('stock_moves_for', [t.shop, t.job], [jobs.shop, jobs.id]),
   ],
 )
 
 export const plans = mysqlTable(
   'plans',
   {
-    shop: id('shop_id').notNull(),
+    shop: id('shop_id')
+      .notNull()
+      .references(() => shops.id),
     day: char('day', { length: 10 }).notNull(),
     version: int('version').notNull(),
     request: json<PlanRequest>('request').notNull(),
     answer: json<PlanAnswer>('answer').notNull(),
-    /** 1 after somebody changed it by hand. */
-    changed: tinyint('changed').notNull(),
+    /** Somebody changed it by hand. */
+    changed: boolean('changed').notNull(),
   },
   (t) => [primaryKey({ columns: [t.shop, t.day] })],
 )

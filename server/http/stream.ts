@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, gt, inArray, lt, or } from 'drizzle-orm'
 import type { Database } from '#server/database/connection.ts'
-import { changes, type Topic } from '#server/database/schema.ts'
+import { changes, sessions, type Topic } from '#server/database/schema.ts'
 import type { Transaction } from '#server/database/transaction.ts'
 
 /** Something of a shop changed; screens that show it ask again. */
@@ -90,6 +90,7 @@ export class Live {
   /** Drops what nobody will ask for any more; several servers doing so at once do no harm. */
   async prune(now = Date.now()): Promise<void> {
     await this.db.delete(changes).where(lt(changes.at, new Date(now - kept).toISOString()))
+    await this.db.delete(sessions).where(lt(sessions.expires, new Date(now).toISOString()))
   }
 
   async stop(): Promise<void> {

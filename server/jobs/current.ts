@@ -15,6 +15,8 @@ export interface Current {
   version: number
   procedure: Procedure
   places: string[]
+  /** The pace the procedure was made with. */
+  rates: Readonly<Record<string, number>>
   state: WorkState
 }
 
@@ -58,6 +60,7 @@ async function issuedOf(db: Database, scope: Scope, jobs: readonly Position[], c
         version: row.version,
         procedure: row.procedure,
         places: placesOf(row.request.checkIn, catalogue).map((p) => p.id),
+        rates: row.request.rates ?? {},
         state: emptyState(),
       })
   }

@@ -47,9 +47,16 @@ export async function issuedProcedure(db: Reader, scope: Scope, job: Pick<JobRow
   return row ?? null
 }
 
-/** An event as the ledger gives it out: without its shop, and `offline` only on facts. */
-export const workEvent = ({ shop: _shop, offline, ...event }: typeof events.$inferSelect): WorkEvent =>
-  ({ ...event, ...(offline ? { offline } : {}) }) as unknown as WorkEvent
+/** An event as the ledger gives it out: without its shop and what it timed, and `offline` only on facts. */
+export const workEvent = ({
+  shop: _shop,
+  timedTreatment: _treatment,
+  timedBook: _book,
+  timedTook: _took,
+  timedPeople: _people,
+  offline,
+  ...event
+}: typeof events.$inferSelect): WorkEvent => ({ ...event, ...(offline ? { offline } : {}) }) as unknown as WorkEvent
 
 /** A job's events in ledger order. @param after only those at later positions @param most no more than so many */
 export async function eventsOf(db: Reader, scope: Scope, job: string, after = 0, most?: number): Promise<WorkEvent[]> {

@@ -1,6 +1,7 @@
 import { eq, sql } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { WorkEvent } from '#core/job/schema.ts'
+import type { Timing } from '#core/procedures/pace.ts'
 import type { Database } from '#server/database/connection.ts'
 import { prepared } from '#server/database/prepared.ts'
 import { events, jobs } from '#server/database/schema.ts'
@@ -30,6 +31,10 @@ const columns = Object.keys({
   deviceTime: 0,
   serverTime: 0,
   offline: 0,
+  timedTreatment: 0,
+  timedBook: 0,
+  timedTook: 0,
+  timedPeople: 0,
 } satisfies Record<keyof Row, 0>) as (keyof Row)[]
 
 /** Batches come in these sizes, so that the statement of each is built only once. */
@@ -107,15 +112,25 @@ class Ledger {
 const ledgers = prepared((db) => new Ledger(db))
 
 /**
- * Stores an event; a trigger moves the job's position and writes the news in the same statement. Durable when it resolves. A vehicle handed
+ * Stores an event, with the time it gives for the shop's pace; a trigger moves the job's position and writes the news in the same statement. Durable when it resolves. A vehicle handed
  * over takes what it used up from the shelf and gives its call sign back, all in one transaction.
  */
-export async function store(db: Database, scope: Scope, event: WorkEvent, catalogue: Catalogue): Promise<void> {
+export async function store(
+  db: Database,
+  scope: Scope,
+  event: WorkEvent,
+  catalogue: Catalogue,
+  timing?: Timing,
+): Promise<void> {
   const row = {
     ...event,
     shop: scope.shop,
     data: event.data as Record<string, unknown>,
     offline: event.offline ?? null,
+    timedTreatment: timing?.treatment ?? null,
+    timedBook: timing?.book ?? null,
+    timedTook: timing?.took ?? null,
+    timedPeople: timing?.people ?? null,
   }
   // A second handing over, written down on two phones, is kept like any fact but takes nothing.
   if (event.type !== 'handed-over' || event.offline?.conflict === 'handed-over') return ledgers(db).append(row)

@@ -3,6 +3,7 @@ import { inflateSync } from 'node:zlib'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { demoShop } from '#server/demo/shop.ts'
+import { speak } from '#words/en/speak.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
 import { intent } from '../../tests/support/intent.ts'
 import { type Caller, otherShop, type TestWorld, testWorld } from '../../tests/support/world.ts'
@@ -64,7 +65,7 @@ describe('a bottle', () => {
     await mixInto(id, { product: 'enzyme', ratio: ratio(1, 4) })
     await t.connection.pool.query('UPDATE batches SET use_by = ? WHERE container_id = ?', ['2026-01-01 00:00:00', id])
     expect((await bottle()).content.pastLife).toBe(true)
-    expect((await hand.get('/api/day')).body.bottles).toMatchObject([{ id, product: 'Enzyme stain digester' }])
+    expect((await hand.get('/api/day')).body.bottles).toMatchObject([{ id, product: 'enzyme' }])
     const again = await mixInto(id, { product: 'enzyme', ratio: ratio(1, 4), leftover: 200 })
     expect(again.body.mix).toMatchObject({ discard_ml: 200 })
     expect(again.body.mix.warnings[0].code).toBe('empty-first')
@@ -72,7 +73,7 @@ describe('a bottle', () => {
   })
   it('is filled water first where the house wants it so', async () => {
     const { id } = await bottle(4)
-    const firstPour = (body: any) => body.mix.steps.find((step: string) => /^(Pour|Add)/.test(step))
+    const firstPour = (body: any) => speak.mix(body.mix).steps.find((step) => /^(Pour|Add)/.test(step))
     const neutral = { product: 'leather-cleaner', ratio: ratio(1, 0) }
     expect(firstPour((await mixInto(id, neutral)).body)).toContain('neat')
     await lead.send('PUT', '/api/house-rules', { choices: { 'mixing-order': 'water-first' } })

@@ -90,7 +90,7 @@ export async function makePlan(db: Database, scope: Scope, catalogue: Catalogue,
       .where(and(eq(plans.shop, scope.shop), eq(plans.day, day)))
       .for('update')
     await announce(tx, { shop: scope.shop, topic: 'plan' })
-    const values = { request, answer, changed: 0, version: (row?.version ?? 0) + 1 }
+    const values = { request, answer, changed: false, version: (row?.version ?? 0) + 1 }
     if (row)
       await tx
         .update(plans)
@@ -148,7 +148,7 @@ export async function changePlan(
     await announce(tx, { shop: scope.shop, topic: 'plan' })
     await tx
       .update(plans)
-      .set({ answer, changed: 1, version: version + 1 })
+      .set({ answer, changed: true, version: version + 1 })
       .where(and(eq(plans.shop, scope.shop), eq(plans.day, day)))
     return answer.warnings
   })
@@ -185,7 +185,7 @@ export async function planView(
     day,
     version: row.version,
     answer: { ...answer, assignments: shown },
-    changed: row.changed === 1,
+    changed: row.changed,
     people: crew.filter((p) => onShift.has(p.id)),
     jobs: jobs
       .filter(({ job }) => inPlan.has(job.id))

@@ -1,33 +1,32 @@
 import { and, desc, eq, isNotNull } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
-import { timingsOf } from '#core/job/timings.ts'
-import { paceOf } from '#core/procedures/pace.ts'
+import { paceOf, type Timing } from '#core/procedures/pace.ts'
 import { BadInput } from '#core/units/fault.ts'
 import type { Database } from '#server/database/connection.ts'
-import { jobs, procedures, shops } from '#server/database/schema.ts'
+import { events, shops } from '#server/database/schema.ts'
 import { inTransaction } from '#server/database/transaction.ts'
 import { note } from '#server/http/audit.ts'
 import type { Scope } from '#server/http/scope.ts'
-import { eventsOf } from '#server/jobs/jobs.ts'
 import type { PaceView } from './views.ts'
 
-/** The shop's latest jobs are what its pace is measured on. */
-const lastJobs = 200
+/** The shop's latest times are what its pace is measured on: about two hundred vehicles'. */
+const lastTimes = 8000
 
 /** What the shop's finished steps say of its pace, and what is planned with now. */
 export async function paceView(db: Database, scope: Scope): Promise<PaceView> {
   const [shop] = await db.select({ rates: shops.rates }).from(shops).where(eq(shops.id, scope.shop))
   const rows = await db
-    .select({ id: jobs.id, procedure: procedures.procedure, request: procedures.request })
-    .from(jobs)
-    .innerJoin(procedures, and(eq(procedures.job, jobs.id), eq(procedures.version, jobs.procedureVersion)))
-    .where(and(eq(jobs.shop, scope.shop), isNotNull(jobs.procedureVersion)))
-    .orderBy(desc(jobs.arrives))
-    .limit(lastJobs)
-  const timings = []
-  for (const row of rows)
-    timings.push(...timingsOf(await eventsOf(db, scope, row.id), row.procedure, row.request.rates))
-  return { rates: shop?.rates ?? {}, measured: paceOf(timings) }
+    .select({
+      treatment: events.timedTreatment,
+      book: events.timedBook,
+      took: events.timedTook,
+      people: events.timedPeople,
+    })
+    .from(events)
+    .where(and(eq(events.shop, scope.shop), isNotNull(events.timedTreatment)))
+    .orderBy(desc(events.serverTime))
+    .limit(lastTimes)
+  return { rates: shop?.rates ?? {}, measured: paceOf(rows as Timing[]) }
 }
 
 /** Takes paces over for planning. Procedures already issued keep theirs. @throws BadInput for a treatment nobody knows */

@@ -172,12 +172,12 @@ describe('a procedure at work', () => {
     const revised = await lead.send('POST', `/api/jobs/${id}/procedure/revision`, change)
     expect(revised.status, JSON.stringify(revised.body)).toBe(200)
     expect(revised.body.version).toBe(2)
-    expect(revised.body.difference.added.join()).toContain('hot-extract')
+    expect(speak.difference(revised.body.difference).added.join()).toContain('hot-extract')
     const work = (await hand.get(`/api/jobs/${id}/work`)).body
     expect(work.state.procedureVersion).toBe(2)
     expect(work.state.steps['walk_round:car'].status).toBe('finished')
     expect(work.procedure.steps.find((s: any) => s.id === 'walk_round:car').kept).toBe(true)
-    expect(work.state.notes[0].text).toContain('under the cover')
+    expect(speak.log(work.state)[0]!.text).toContain('under the cover')
     const versions = (await lead.get(`/api/jobs/${id}/procedure/versions`)).body
     expect(versions.map((v: any) => v.version)).toEqual([2, 1])
     // Work goes on with the new steps.
@@ -257,7 +257,7 @@ describe('named standards', () => {
     const standard = { id, version: 2, name: 'Fleet turnaround' }
     const used = await set(job, 0, { ...settings, standard })
     expect(ids(used.body)).not.toContain('dress:car')
-    expect(used.body.procedure.notes[0]).toContain('Fleet turnaround, version 2')
+    expect(speak.note(used.body.procedure.notes[0])).toContain('Fleet turnaround, version 2')
     await lead.send('POST', `/api/jobs/${job}/procedure`)
     await put(id, 2, { settings: {}, note: 'all again' })
     expect(ids(await procedure(job))).not.toContain('dress:car')
@@ -288,19 +288,17 @@ describe('a shop’s own pace', () => {
     const id = await openJob()
     await lead.send('POST', `/api/jobs/${id}/procedure`)
     const before = await procedure(id)
-    for (const [type, at] of [
-      ['step-started', '08:00:00'],
-      ['step-paused', '08:02:00'],
-      ['step-started', '08:30:00'],
-      ['step-finished', '08:34:00'],
+    // The server's own clock is what counts; the test turns it.
+    for (const [type, minute] of [
+      ['step-started', 1],
+      ['step-paused', 3],
+      ['step-started', 31],
+      ['step-finished', 35],
     ] as const) {
+      t.turnClock(minute)
       await lead.send('POST', `/api/jobs/${id}/events`, intent(type, { step: 'walk_round:car' }))
-      // The server's own clock is what counts; the test turns it.
-      await t.connection.pool.query(
-        'UPDATE events SET server_time = ? WHERE job_id = ? ORDER BY position DESC LIMIT 1',
-        [`2026-11-25 ${at}`, id],
-      )
     }
+    t.turnClock(0)
     const { measured, rates } = (await hand.get('/api/pace')).body
     expect(rates).toEqual({})
     const walk = measured.find((m: any) => m.treatment === 'walk_round')

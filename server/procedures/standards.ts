@@ -1,5 +1,6 @@
 import { and, asc, desc, eq } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { faultOf } from '#core/message/message.ts'
 import { reviewProcedure } from '#core/procedures/make/generate.ts'
 import { editFaults } from '#core/procedures/make/references.ts'
 import { sampleCar } from '#core/procedures/sample.ts'
@@ -28,9 +29,7 @@ function judge(settings: StandardSettings, catalogue: Catalogue) {
   const { findings } = reviewProcedure({ checkIn: sampleCar(catalogue), ...settings }, catalogue)
   const bad = findings.filter((f) => f.grade === 'forbidden' && !ofOneCar.has(f.code))
   if (bad.length > 0)
-    throw new BadInput(
-      under(bad.map((f) => ({ pointer: `/edits/${f.edit}`, message: f.code, code: f.code, said: [f.text, f.reason] }))),
-    )
+    throw new BadInput(under(bad.map((f) => ({ ...faultOf(`/edits/${f.edit}`, f.text, f.reason), code: f.code }))))
 }
 
 export async function standardsOf(db: Database, scope: Scope): Promise<StandardsView> {
@@ -41,7 +40,7 @@ export async function standardsOf(db: Database, scope: Scope): Promise<Standards
       standardVersions,
       and(eq(standardVersions.standard, standards.id), eq(standardVersions.version, standards.version)),
     )
-    .where(and(eq(standards.shop, scope.shop), eq(standards.retired, 0)))
+    .where(and(eq(standards.shop, scope.shop), eq(standards.retired, false)))
     .orderBy(asc(standards.name))
   return rows
 }
@@ -89,7 +88,7 @@ export async function keepStandard(
       const [row] = await tx.select().from(standards).where(eq(standards.id, id)).for('update')
       if (row && row.shop !== scope.shop) throw notFound('standard')
       if ((row?.version ?? 0) !== version) throw row ? stale({ version: row.version }) : notFound('standard')
-      const next = { name, version: version + 1, retired: retired ? 1 : 0 }
+      const next = { name, version: version + 1, retired: retired === true }
       if (row) await tx.update(standards).set(next).where(eq(standards.id, id))
       else await tx.insert(standards).values({ id, shop: scope.shop, ...next })
       await tx.insert(standardVersions).values({

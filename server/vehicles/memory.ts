@@ -40,7 +40,14 @@ export async function memoryOf(
   const visits = await db
     .select()
     .from(jobs)
-    .where(and(eq(jobs.shop, scope.shop), or(...known), ne(jobs.state, 'draft'), ne(jobs.id, except)))
+    .where(
+      and(
+        eq(jobs.shop, scope.shop),
+        or(...known),
+        ne(jobs.state, 'draft'),
+        except === '' ? undefined : ne(jobs.id, except),
+      ),
+    )
     .orderBy(desc(jobs.arrives))
     .limit(most)
   const last = visits[0]

@@ -2,6 +2,7 @@
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { demoShop } from '#server/demo/shop.ts'
+import { speak } from '#words/en/speak.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
 import { intent } from '../../tests/support/intent.ts'
 import { type Caller, type TestWorld, testWorld } from '../../tests/support/world.ts'
@@ -90,7 +91,7 @@ describe('what waited', () => {
     expect(state.conflicts).toHaveLength(3)
     expect(state.conflicts[0].against.by).toHaveLength(1)
     expect(state.steps['walk_round:car'].by).toHaveLength(2)
-    expect(state.notes.map((n: any) => n.text)).toEqual(['sun on the dash'])
+    expect(speak.log(state).map((n) => n.text)).toEqual(['sun on the dash'])
   })
   it('is refused from those who may not work, and when it is malformed; nothing of it is stored then', async () => {
     const { id } = await issued()

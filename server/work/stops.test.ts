@@ -2,6 +2,7 @@
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { demoShop } from '#server/demo/shop.ts'
+import { speak } from '#words/en/speak.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
 import { intent } from '../../tests/support/intent.ts'
 import { type Caller, type TestWorld, testWorld } from '../../tests/support/world.ts'
@@ -109,7 +110,7 @@ describe('a stop', () => {
     expect((await say('step-finished', { step: 'walk_round:car' })).body.code).toBe('held')
     const { procedure, state } = (await hand.get(`/api/jobs/${id}/work`)).body
     expect(procedure.steps.filter((s: any) => !s.kept).map((s: any) => s.id)).toEqual(['stop:fuel'])
-    expect(state.notes.at(-1)).toMatchObject({ stop: 'stop:fuel', text: expect.stringContaining('Told: Tam') })
+    expect(speak.log(state).at(-1)).toMatchObject({ stop: 'stop:fuel', text: expect.stringContaining('Told: Tam') })
     const job = (await lead.get(`/api/jobs/${id}`)).body
     expect(job.checkIn.stopped.fuel).toMatchObject({ told: 'Tam', by: 'Jory' })
     const clear = { step: 'stop:fuel', references: { waste: 'W-19' }, note: 'hose mended, aired' }

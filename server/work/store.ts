@@ -5,6 +5,7 @@ import { needsOf } from '#core/job/needs.ts'
 import { minutesLeft, petalsOf } from '#core/job/progress.ts'
 import { reduce } from '#core/job/reduce.ts'
 import type { Facts, WorkEvent, WorkIntent } from '#core/job/schema.ts'
+import { timingOf } from '#core/job/timings.ts'
 import { activityId } from '#core/procedures/activities.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { dayIn } from '#core/units/shop-time.ts'
@@ -162,7 +163,8 @@ async function append(
     // Folded before it is stored: what the reducer cannot take is not kept.
     const state = reduce(current.state, event, current.procedure)
     try {
-      await store(db, scope, event, catalogue)
+      const timing = timingOf(event, state, current.procedure, current.rates)
+      await store(db, scope, event, catalogue, timing)
     } catch (error) {
       if (!isDuplicate(error) && !isConflict(error)) throw error
       remembered = undefined

@@ -34,6 +34,8 @@ export interface TestWorld {
   /** Signs in and returns a caller that carries the session. */
   as(shop: string, login: string, pin: string): Promise<Caller>
   call(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<Response>
+  /** Puts the server's clock so many minutes ahead of the real one. */
+  turnClock(minutes: number): void
   close(): Promise<void>
 }
 export interface Caller {
@@ -48,13 +50,14 @@ export async function testWorld(base: string, shops: ShopSpec[] = [demoShop]): P
   await migrate(connection)
   for (const shop of shops) await seedShop(connection.db, shop, morningZone(new Date().toISOString()))
   const files = mkdtempSync(join(tmpdir(), 'chamomile-files-'))
+  let ahead = 0
   const world: World = {
     db: connection.db,
     live: new Live(connection.db, 50),
     catalogue,
     log: pino({ level: 'silent' }),
     files: new FileStore(files),
-    now: () => new Date().toISOString(),
+    now: () => new Date(Date.now() + ahead * 60_000).toISOString(),
     requestsPerSecond: 100_000,
   }
   await world.live.start()
@@ -90,6 +93,9 @@ export async function testWorld(base: string, shops: ShopSpec[] = [demoShop]): P
     connection,
     call,
     described: inspection.seen,
+    turnClock(minutes) {
+      ahead = minutes
+    },
     async as(shop, login, pin) {
       const spec = shops.find((sh) => sh.code === shop)!
       const owner = spec.people.find((p) => p.password)!

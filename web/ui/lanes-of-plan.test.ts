@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { title } from '#core/procedures/messages.ts'
 import type { PlanView } from '#server/plan/views.ts'
 import { flagsOf, spellsOf, threadsOf } from './lanes-of-plan.ts'
 
@@ -7,7 +8,7 @@ function view(assignments: [string, number, number, string[]][], change: Partial
     assignments.map(([activity, , , people]) => [
       activity,
       {
-        title: activity.split('/')[1],
+        title: title('treatment', { treatment: activity.split('/')[1]! }),
         stage: activity.split('/')[1]!.split(':')[0]!,
         job: activity.split('/')[0]!,
         crew: people.length,

@@ -443,7 +443,7 @@ describe('judgement', () => {
     const worked = new Set(steps.filter((s) => s.zoneGroup !== 'car').map((s) => s.treatment))
     expect(worked.has('lm')).toBe(true)
     expect(worked.has('glass_in')).toBe(false)
-    expect(notes.join('\n')).toMatch(
+    expect(notes.map(speak.note).join('\n')).toMatch(
       /Sold: Seats and belts[\s\S]*Hybrid or electric[\s\S]*Refused[\s\S]*No ozone[\s\S]*Smell: smoke, strong/,
     )
   })

@@ -5,7 +5,7 @@ import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Condition } from '#core/condition/schema.ts'
 import { doorsAndBlower, doorsOnly } from '#core/drying/dry-time.ts'
-import { none } from '#core/message/message.ts'
+import { faultOf, none } from '#core/message/message.ts'
 import { editSteps } from '#core/procedures/edit/edit-steps.ts'
 import { editWork, unrinsed, type Worked } from '#core/procedures/edit/edit-work.ts'
 import { byHandRule, placeByHand } from '#core/procedures/edit/placing.ts'
@@ -196,10 +196,8 @@ export function generateProcedure(request: ProcedureRequest, catalogue: Catalogu
   if (forbidden.length > 0)
     throw new BadInput(
       forbidden.map((f) => ({
-        pointer: f.edit === null ? '/checkIn' : `/edits/${f.edit}`,
-        message: `${f.code}: ${f.text.code}, ${f.reason.code}.`,
+        ...faultOf(f.edit === null ? '/checkIn' : `/edits/${f.edit}`, f.text, f.reason),
         code: f.code,
-        said: [f.text, f.reason],
       })),
     )
   return procedure
