@@ -6,10 +6,11 @@ import { timingsOf } from '#core/job/timings.ts'
 import type { Mix } from '#core/mixing/schema.ts'
 import type { PlanAnswer } from '#core/plan/schema.ts'
 import { reviewProcedure } from '#core/procedures/make/generate.ts'
+import { type CautionSaid, cautionSaid, type Motion, motion, type Title, title } from '#core/procedures/messages.ts'
 import type { Procedure, ProcedureRequest, Step } from '#core/procedures/schema.ts'
 import { language } from '#words/en/language.ts'
 import { speak } from '#words/en/speak.ts'
-import { asWritten } from '#words/message.ts'
+import { asWritten, say } from '#words/message.ts'
 import type { ProcedureInWords, StepInWords } from '#words/worded/procedure-schema.ts'
 import { batches, events, plans, procedures } from './schema.ts'
 import type { Transaction } from './transaction.ts'
@@ -30,15 +31,49 @@ const [toolIds, wearIds, stainIds, damageIds] = [tools, wear, kinds.stains, kind
   Map<string, string>,
 ]
 
-function codedStep(step: StepInWords): Step {
+/** What a step, its motion and its cautions can be called: the one that reads the same is what it was. */
+function titlesOf({ treatment, zoneGroup: group, stop }: StepInWords, rows: number): Title[] {
+  if (stop) return [title('stop', { rule: stop.rule })]
+  return [
+    title('treatment', { treatment, group, rows }),
+    title('treatment', { treatment }),
+    ...[false, true].map((still) => title('dry-out', { group, rows, still })),
+    ...[false, true].map((refused) => title('whole-car', { row: treatment, refused })),
+  ]
+}
+const motionsOf = (treatment: string): Motion[] => [
+  motion('usual', { treatment }),
+  ...catalogue.houseRules.flatMap((rule) =>
+    rule.choices.map((choice) => motion('house-choice', { rule: rule.id, choice: choice.id, treatment })),
+  ),
+  ...catalogue.functions.map((dead) => motion('not-working', { function: dead.id, treatment })),
+]
+const cautionsByText = new Map<string, CautionSaid>(
+  [
+    ...catalogue.cautions.map(({ id }) => cautionSaid('caution', { caution: id })),
+    ...catalogue.functions.flatMap((dead) =>
+      (dead.instead?.cautions ?? []).map((caution) => cautionSaid('not-working', { function: dead.id, caution })),
+    ),
+    ...catalogue.products.flatMap((p) => p.cautions.map((caution) => cautionSaid('product', { caution }))),
+    ...catalogue.stops.flatMap((s) =>
+      Array.from({ length: s.lines }, (_, line) => cautionSaid('stop', { rule: s.id, line })),
+    ),
+  ].map((said) => [say(language.procedures.cautions, said, language.names), said]),
+)
+
+function codedStep(step: StepInWords, rows: number): Step {
   const { passCue: _cue, product, stop, playbook, ...rest } = step
   return {
     ...rest,
-    title: written(step.title),
+    title: titlesOf(step, rows).find((t) => speak.title(t) === step.title) ?? written(step.title),
     product: product && { id: product.id, ratio: product.ratio, ml: product.ml },
-    motion: step.motion === '' ? null : written(step.motion),
+    motion:
+      step.motion === ''
+        ? null
+        : (motionsOf(step.treatment).find((m) => say(language.procedures.motions, m, language.names) === step.motion) ??
+          written(step.motion)),
     tool: toolIds.get(step.tool) ?? step.tool,
-    cautions: step.cautions.map((text) => written(text)),
+    cautions: step.cautions.map((text) => cautionsByText.get(text) ?? written(text)),
     ppe: step.ppe.map((name) => wearIds.get(name) ?? name),
     next: step.next === '' ? [] : [step.next],
     why: step.why.map(({ rule, after, text }) => ({ rule, after, ...(rule === 'by-hand' ? { reason: text } : {}) })),
@@ -63,7 +98,7 @@ function asItWasWritten(worded: ProcedureInWords, { checkIn }: ProcedureRequest)
   const { limit, ...rest } = worded
   return {
     ...rest,
-    steps: worded.steps.map(codedStep),
+    steps: worded.steps.map((step) => codedStep(step, body.rows.length)),
     findings: worded.findings.map((f) => ({
       ...f,
       text: written(f.text),
@@ -118,7 +153,9 @@ export function codedProcedure(
   worded: ProcedureInWords,
   stored: ProcedureRequest,
 ): { request: ProcedureRequest; procedure: Procedure } {
-  const kept = (stored.kept as unknown as StepInWords[] | undefined)?.map(codedStep)
+  const kept = (stored.kept as unknown as StepInWords[] | undefined)?.map((step) =>
+    codedStep(step, stored.checkIn.vehicle.body.rows.length),
+  )
   const request = kept ? { ...stored, kept } : stored
   try {
     const made = reviewProcedure(request, catalogue)

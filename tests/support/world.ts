@@ -44,11 +44,15 @@ export interface Caller {
   cookie: string
 }
 
-/** The whole server without a port, over a fresh database, with the demo shop's people (and no day) in it. */
-export async function testWorld(base: string, shops: ShopSpec[] = [demoShop]): Promise<TestWorld> {
-  const connection = connect(await freshDatabase(base))
+/**
+ * The whole server without a port, over a fresh database, with the demo shop's people (and no day) in it.
+ * @param moment where the database is one that is there already: the time it is for the server
+ */
+export async function testWorld(base: string, shops: ShopSpec[] = [demoShop], moment?: string): Promise<TestWorld> {
+  const connection = connect(moment === undefined ? await freshDatabase(base) : base)
   await migrate(connection)
-  for (const shop of shops) await seedShop(connection.db, shop, morningZone(new Date().toISOString()))
+  if (moment === undefined)
+    for (const shop of shops) await seedShop(connection.db, shop, morningZone(new Date().toISOString()))
   const files = mkdtempSync(join(tmpdir(), 'chamomile-files-'))
   let ahead = 0
   const world: World = {
@@ -57,7 +61,7 @@ export async function testWorld(base: string, shops: ShopSpec[] = [demoShop]): P
     catalogue,
     log: pino({ level: 'silent' }),
     files: new FileStore(files),
-    now: () => new Date(Date.now() + ahead * 60_000).toISOString(),
+    now: () => moment ?? new Date(Date.now() + ahead * 60_000).toISOString(),
     requestsPerSecond: 100_000,
   }
   await world.live.start()

@@ -1,0 +1,199 @@
+// biome-ignore-all lint/suspicious/noExplicitAny: it reads plain JSON
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { gunzipSync } from 'node:zlib'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { catalogue } from '#catalogue/catalogue.ts'
+import { generateProcedure } from '#core/procedures/make/generate.ts'
+import { seededRandom } from '#core/units/random.ts'
+import { language } from '#words/en/language.ts'
+import { speak } from '#words/en/speak.ts'
+import { asWritten } from '#words/message.ts'
+import { planInWords } from '#words/worded/plan.ts'
+import { carA, randomCar } from '../../tests/fixtures/cars.ts'
+import { everyAnswer } from '../../tests/support/every-answer.ts'
+import { type Caller, freshDatabase, type TestWorld, testWorld } from '../../tests/support/world.ts'
+import { restore } from './backup.ts'
+import { codedProcedure } from './coded.ts'
+import { migrate } from './migrate.ts'
+
+const nameOf = (kind: 'products' | 'consumables', id: string) => speak.names.of(kind, id).name
+const named = (x: any) => ({ ...x, name: nameOf('products', x.product) })
+const card = (job: any) => ({
+  ...job,
+  needs: job.needs.map(speak.need),
+  running: job.running.map((r: any) => ({ ...r, title: speak.title(r.title) })),
+})
+const request = (r: any) => (r.kept ? { ...r, kept: r.kept.map(speak.step) } : r)
+const planned = (answer: any) => ({ ...answer, ...planInWords(answer, language) })
+const batch = (b: any) => ({ ...b, mix: speak.mix(b.mix) })
+const state = ({ steps, ...s }: any) => ({
+  ...s,
+  steps: Object.fromEntries(
+    Object.entries<any>(steps).map(([id, { since: _s, worked: _w, untimed: _u, ...step }]) => [id, step]),
+  ),
+  notes: speak.log(s),
+})
+
+/** What was text in the answers of 0007, put into words from what is answered now. */
+const inWords: [RegExp, (a: any) => any][] = [
+  [
+    /^\/api\/day$/,
+    (a) => ({
+      ...a,
+      jobs: a.jobs.map(card),
+      bottles: a.bottles.map((b: any) => ({ ...b, product: nameOf('products', b.product) })),
+    }),
+  ],
+  [/\/card$/, card],
+  [
+    /^\/api\/plan$/,
+    (a) => ({
+      ...a,
+      answer: planned(a.answer),
+      steps: Object.fromEntries(
+        Object.entries<any>(a.steps).map(([id, step]) => [id, { ...step, title: speak.title(step.title) }]),
+      ),
+    }),
+  ],
+  [/^\/api\/plan\/problem$/, (a) => ({ ...a, answer: planned(a.answer) })],
+  [/^\/api\/mixing\/demand$/, (a) => a.map(named)],
+  [
+    /^\/api\/mixing\/day$/,
+    (a) => ({
+      ...a,
+      fills: a.fills.map(named),
+      ready: a.ready.map(named),
+      without: a.without.map(named),
+      concentrate: a.concentrate.map(named),
+    }),
+  ],
+  [/^\/api\/mixing\/batches$/, (a) => a.map(batch)],
+  [/^\/api\/mixing\/batches\//, batch],
+  [
+    /^\/api\/stock$/,
+    (a) => ({
+      ...a,
+      items: a.items.map((i: any) => ({ ...i, name: nameOf(i.unit === 'ml' ? 'products' : 'consumables', i.item) })),
+    }),
+  ],
+  [/\/procedure$/, (a) => ({ ...a, request: request(a.request), procedure: speak.procedure(a.procedure) })],
+  [/\/procedure\/file$/, (a) => ({ ...a, request: request(a.request) })],
+  [/\/procedure\/versions$/, (a) => a.map((v: any) => ({ ...v, procedure: speak.procedure(v.procedure) }))],
+  [
+    /\/work$/,
+    (a) => ({
+      ...a,
+      procedure: speak.procedure(a.procedure),
+      needs: a.needs.map(speak.need),
+      state: state(a.state),
+      places: a.places.map(({ function: dead, ...p }: any) => ({
+        ...p,
+        text: speak.placeToCheck({ id: p.id, function: dead }),
+      })),
+    }),
+  ],
+  [/\/report$/, (a) => ({ ...a, report: speak.report(a.report) })],
+  [
+    /^\/api\/vehicles/,
+    (a) =>
+      a && {
+        ...a,
+        residuals: a.residuals.map(speak.remains),
+        worked: a.worked.map(speak.title),
+        told: a.told.map(speak.expectation),
+      },
+  ],
+]
+const worded = (path: string, answer: any) =>
+  (inWords.find(([pattern]) => pattern.test(path))?.[1] ?? ((a: any) => a))(answer)
+
+/** Twelve digits: sums are added up in another order now. */
+const tidy = (value: any): any =>
+  JSON.parse(JSON.stringify(value), (_, v) => (typeof v === 'number' ? Number(v.toPrecision(12)) : v))
+
+const fixture = fileURLToPath(new URL('../../tests/fixtures/demo-0007', import.meta.url))
+
+describe('a copy of the demonstration as 0007 left it', () => {
+  const place = mkdtempSync(join(tmpdir(), 'chamomile-coded-'))
+  let t: TestWorld
+  let owner: Caller
+  beforeAll(async () => {
+    const uri = await freshDatabase(inject('database'))
+    await restore(uri, fixture, join(place, 'files'))
+    t = await testWorld(uri, undefined, '2026-11-26T13:30:00.000Z')
+    owner = await t.as('reedmere', 'odile', '7301')
+  }, 60_000)
+  afterAll(async () => {
+    await t.close()
+    rmSync(place, { recursive: true, force: true })
+  })
+  it('answers through every route what it answered before', async () => {
+    const before = JSON.parse(gunzipSync(readFileSync(join(fixture, 'answers.json.gz'))).toString()) as Record<
+      string,
+      any
+    >
+    const after = await everyAnswer(async (path) => {
+      const answer = await t.call('GET', path, undefined, { cookie: owner.cookie })
+      return answer.headers.get('content-type')?.includes('json') ? answer.json() : answer.text()
+    })
+    delete after['/api/catalogue']
+    expect(Object.keys(after).sort()).toEqual(Object.keys(before).sort())
+    for (const [path, answer] of Object.entries(after))
+      expect(tidy(worded(path, answer)), path).toEqual(tidy(before[path]))
+  })
+  it('holds codes: what was made again from its request is stored as it is made now', async () => {
+    const [rows] = await t.connection.pool.query('select body from procedures')
+    const steps = (rows as any[]).flatMap(({ body }) => (typeof body === 'string' ? JSON.parse(body) : body).steps)
+    expect(steps.length).toBeGreaterThan(100)
+    for (const step of steps) expect(step.title.code, JSON.stringify(step.title)).toMatch(/^[a-z-]+$/)
+    expect(steps.filter((s: any) => s.title.code !== asWritten).length).toBeGreaterThan(steps.length / 2)
+  })
+  it('refuses a row that would lead to another shop’s', async () => {
+    const other = '01890000-0000-7000-8000-0000000000aa'
+    await t.connection.pool.query(
+      "insert into shops (id, code, name, time_zone, house_rules) values (?, 'other', 'Other', 'Etc/GMT', '{}')",
+      [other],
+    )
+    await expect(
+      t.connection.pool.query(
+        'insert into procedure_settings (job_id, shop_id, version, settings) select id, ?, 1, ? from jobs limit 1',
+        [other, '{}'],
+      ),
+    ).rejects.toThrow(/foreign key constraint/)
+  })
+  it('is not coded twice', async () => {
+    const titles = async () => JSON.stringify((await t.connection.pool.query('select body from procedures'))[0])
+    const before = await titles()
+    await migrate(t.connection)
+    expect(await titles()).toBe(before)
+  })
+})
+
+describe('a procedure stored in words', () => {
+  it('comes back as it is made now where it reads the same, for any car', () => {
+    const random = seededRandom(5)
+    for (let i = 0; i < 40; i++) {
+      const car = randomCar(random)
+      const made = generateProcedure(car, catalogue)
+      expect(codedProcedure(JSON.parse(JSON.stringify(speak.procedure(made))), car).procedure).toEqual(
+        JSON.parse(JSON.stringify(made)),
+      )
+    }
+  })
+  it('stands word for word where today’s catalogue would say it otherwise', () => {
+    const car = carA()
+    const old = speak.procedure(generateProcedure(car, catalogue))
+    old.steps[3]!.title = 'Polish the ashtray'
+    old.residuals.push({
+      surface: 'seat-1l.seat-base',
+      name: 'Driver seat base',
+      code: 'record',
+      reason: 'Left at the owner’s wish.',
+    })
+    const { procedure } = codedProcedure(old, car)
+    expect(speak.procedure(procedure)).toEqual(old)
+  })
+})
