@@ -84,7 +84,7 @@ const mayImport = {
 const above = {
   core: ['#server/**', '#web/**', '#catalogue/**', '#words/**'],
   server: ['#web/**'],
-  web: ['#server/**', '!#server/*/views.ts', '#catalogue/**'],
+  web: ['#server/**', '!#server/*/views.ts', '!#server/http/wire.ts', '!#server/wire.ts', '#catalogue/**'],
 }
 const outside = {
   core: ['node:*', 'react', 'react/**', 'hono', 'hono/**', 'drizzle-orm', 'ajv', 'antd', 'dayjs', 'uuid'],

@@ -13,8 +13,8 @@ import { servePages } from './http/pages.ts'
 import type { Route, World } from './http/route.ts'
 import { jobOf } from './jobs/jobs.ts'
 import { mixingRoutes } from './mixing/routes.ts'
-import { doorOf } from './people/doorway.ts'
 import { peopleRoutes } from './people/routes.ts'
+import { signInRoutes } from './people/sign-in.ts'
 import { photoRoutes } from './photos/routes.ts'
 import { planRoutes } from './plan/routes.ts'
 import { procedureRoutes } from './procedures/routes.ts'
@@ -25,6 +25,7 @@ import { workRoutes } from './work/routes.ts'
 /** Every route of the product, one list a capability. */
 export const allRoutes = (world: World): Route[] =>
   [
+    signInRoutes,
     peopleRoutes,
     dayRoutes,
     catalogueRoutes,
@@ -43,7 +44,7 @@ export const allRoutes = (world: World): Route[] =>
 /** The application: the interface under /api, and the built pages for everything else. */
 export function buildApp(world: World, ending: AbortSignal, pages?: string): Hono<Env> {
   const exists: Exists = async (path, scope, id) => path.startsWith('/api/jobs/:id') && jobOf(world.db, scope, id!)
-  const app = createApp(world, allRoutes(world), doorOf(world), exists, ending)
+  const app = createApp(world, allRoutes(world), exists, ending)
   if (pages && existsSync(join(pages, 'index.html'))) servePages(app, pages)
   return app
 }

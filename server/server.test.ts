@@ -383,7 +383,9 @@ describe('bad bodies', () => {
       'lots',
       'stock_moves',
     ]
-    const routes = allRoutes(t.world).filter((r) => r.body)
+    // The ways in come before a session and count wrong tries: they have tests of their own.
+    const inside = allRoutes(t.world).filter((r) => r.allow !== 'anybody')
+    const routes = inside.filter((r) => r.body)
     expect(routes.map((r) => `${r.method} ${r.path}`).sort()).toEqual(Object.keys(good).sort())
     const before = await Promise.all(tables.map(count))
     const version = (await lead.get(`/api/jobs/${job.id}`)).body.version
@@ -408,7 +410,7 @@ describe('bad bodies', () => {
         sent++
       }
     }
-    for (const route of allRoutes(t.world).filter((r) => !r.body && (r.method === 'POST' || r.method === 'PUT'))) {
+    for (const route of inside.filter((r) => !r.body && (r.method === 'POST' || r.method === 'PUT'))) {
       for (let i = 0; i < 50; i++) {
         const answer = await t.call(route.method, route.path.replace(':id', job.id), JSON.stringify(junk()) ?? 'x', {
           cookie: owner.cookie,
@@ -419,7 +421,7 @@ describe('bad bodies', () => {
         sent++
       }
     }
-    expect(sent).toBe(50 * allRoutes(t.world).filter((r) => r.method === 'POST' || r.method === 'PUT').length)
+    expect(sent).toBe(50 * inside.filter((r) => r.method === 'POST' || r.method === 'PUT').length)
     expect(await Promise.all(tables.map(count))).toEqual(before)
     expect((await lead.get(`/api/jobs/${job.id}`)).body.version).toBe(version)
   })
@@ -456,20 +458,9 @@ describe('the published description', () => {
     const described = Object.entries(document.paths).flatMap(([path, methods]) =>
       Object.keys(methods).map((m) => `${m.toUpperCase()} ${path}`),
     )
-    const doors = [
-      'GET /api/door',
-      'GET /api/session',
-      'POST /api/session',
-      'DELETE /api/session',
-      'POST /api/devices',
-      'POST /api/shop',
-      'GET /api/live',
-      'GET /healthz',
-      'GET /readyz',
-      'GET /api/openapi.json',
-    ]
+    const besides = ['GET /api/live', 'GET /healthz', 'GET /readyz', 'GET /api/openapi.json']
     const routes = allRoutes(t.world).map((r) => `${r.method} ${templated(r.path)}`)
-    expect(described.sort()).toEqual([...doors, ...routes].sort())
+    expect(described.sort()).toEqual([...besides, ...routes].sort())
   })
   it('was kept by every route: each has answered as described at least once', async () => {
     const owner = await t.as('reedmere', 'odile', '7301')
@@ -588,7 +579,11 @@ describe('the published description', () => {
     expect((await owner.send('DELETE', `/api/sessions/${session}`)).status).toBe(204)
     const device = (await owner.get('/api/devices')).body.find((d: { name: string }) => d.name === 'jory’s').id
     expect((await owner.send('DELETE', `/api/devices/${device}`)).status).toBe(204)
+    const leaving = await t.as('reedmere', 'bea', '3925')
+    expect((await leaving.send('DELETE', '/api/session')).status).toBe(204)
     const missing = allRoutes(t.world)
+      // A place has its first visit once; access.test.ts opens one.
+      .filter((r) => r.path !== '/api/shop')
       .map((r) => `${r.method} ${templated(r.path)}`)
       .filter((name) => !t.described.has(name))
     expect(missing).toEqual([])

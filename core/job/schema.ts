@@ -225,21 +225,23 @@ export const WorkState = Type.Object(
 export type WorkState = Static<typeof WorkState>
 
 /** An event as the ledger holds it; `data` by type is that of the intent it was. */
-export const LedgerEvent = Type.Object(
-  {
-    id: Type.String(),
-    job: Type.String(),
-    position: Type.Integer({ minimum: 1 }),
-    type: Type.String(),
-    data: Type.Record(Type.String(), Type.Unknown()),
-    author: Type.String(),
-    device: Type.String(),
-    deviceSeq: Type.Integer(),
-    deviceTime: Type.String(),
-    serverTime: Type.String(),
-    offline: Type.Optional(Offline),
-  },
-  Strict,
+export const LedgerEvent = Type.Unsafe<WorkEvent>(
+  Type.Object(
+    {
+      id: Type.String(),
+      job: Type.String(),
+      position: Type.Integer({ minimum: 1 }),
+      type: Type.String(),
+      data: Type.Record(Type.String(), Type.Unknown()),
+      author: Type.String(),
+      device: Type.String(),
+      deviceSeq: Type.Integer(),
+      deviceTime: Type.String(),
+      serverTime: Type.String(),
+      offline: Type.Optional(Offline),
+    },
+    Strict,
+  ),
 )
 
 export const Need = Type.Object(

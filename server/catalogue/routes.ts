@@ -1,12 +1,8 @@
-import { Catalogue } from '#core/catalogue/catalogue.ts'
-import { type Route, route, type World } from '#server/http/route.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { type Route, routes, type World } from '#server/http/route.ts'
+import { catalogueWires } from './wire.ts'
 
-export const catalogueRoutes = ({ catalogue }: World): Route[] => [
-  route({
-    method: 'GET',
-    path: '/api/catalogue',
-    allow: 'catalogue.see',
-    answer: Catalogue,
-    handle: async (): Promise<Catalogue> => catalogue,
-  }),
-]
+export const catalogueRoutes = ({ catalogue }: World): Route[] =>
+  routes(catalogueWires, {
+    'GET /api/catalogue': async (): Promise<Catalogue> => catalogue,
+  })

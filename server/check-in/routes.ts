@@ -1,36 +1,16 @@
-import { Type } from '@sinclair/typebox'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { readVin } from '#core/cabin/vin.ts'
-import { CheckIn } from '#core/check-in/check-in.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
 import type { Fault } from '#core/units/fault.ts'
-import { Uuid } from '#core/units/uuid.ts'
 import { Problem } from '#server/http/problem.ts'
-import { type Route, route, type World } from '#server/http/route.ts'
+import { type Route, routes, type World } from '#server/http/route.ts'
 import { jobOf } from '#server/jobs/jobs.ts'
 import { takeFleet } from './fleet.ts'
 import { checkInPdf } from './sheet-pdf.ts'
 import { jobView, openJob, saveDraft } from './store.ts'
-import { FleetView, JobView } from './views.ts'
-
-const Moment = Type.String({
-  pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}(:\\d{2}(\\.\\d{1,3})?)?Z$',
-  description: 'ISO 8601, UTC',
-})
-const Due = Type.Union([Moment, Type.Null()])
-const Strict = { additionalProperties: false }
-
-const Opening = Type.Object({ id: Uuid, checkIn: CheckIn, arrives: Moment, due: Due }, Strict)
-const Draft = Type.Object({ version: Type.Integer({ minimum: 1 }), checkIn: CheckIn, due: Due }, Strict)
-
-const Fleet = Type.Object(
-  {
-    id: Uuid,
-    csv: Type.String({ minLength: 1, maxLength: 400_000 }),
-    take: Type.Union([Type.Literal('none'), Type.Literal('good'), Type.Literal('all')]),
-  },
-  Strict,
-)
+import type { JobView } from './views.ts'
+import { checkInWires } from './wire.ts'
 
 const month = 31 * 24 * 3_600_000
 
@@ -47,7 +27,7 @@ function judgeTimes({ arrives, due }: { arrives: string; due: string | null }) {
   if (errors.length > 0) throw new Problem(400, 'invalid', errors[0]!.message, errors)
 }
 
-export const checkInRoutes = ({ db, catalogue, now }: World): Route[] => {
+export const checkInRoutes = ({ catalogue, db, now }: World): Route[] => {
   /** The engine itself is the judge of what a body and a condition may hold; what it refuses is not stored. */
   const judge = (checkIn: CheckIn) => {
     surfacesOf(checkIn.vehicle.body, catalogue.surfaces)
@@ -58,59 +38,26 @@ export const checkInRoutes = ({ db, catalogue, now }: World): Route[] => {
         throw new Problem(400, 'invalid', message, [{ pointer: '/checkIn/vehicle/vin', message }])
     }
   }
-  return [
-    route({
-      method: 'POST',
-      path: '/api/jobs',
-      allow: 'check-in.write',
-      body: Opening,
-      answer: JobView,
-      handle: async ({ scope, body }): Promise<JobView> => {
-        judge(body.checkIn)
-        judgeTimes(body)
-        const job = await openJob(db, scope, body)
-        return jobView(job)
-      },
-    }),
-    route({
-      method: 'GET',
-      path: '/api/jobs/:id',
-      allow: 'check-in.see',
-      answer: JobView,
-      handle: async ({ scope, params }): Promise<JobView> => jobView(await jobOf(db, scope, params.id!)),
-    }),
-    route({
-      method: 'PUT',
-      path: '/api/jobs/:id/check-in',
-      allow: 'check-in.write',
-      body: Draft,
-      answer: JobView,
-      handle: async ({ scope, params, body }): Promise<JobView> => {
-        const before = await jobOf(db, scope, params.id!)
-        judge(body.checkIn)
-        judgeTimes({ arrives: before.arrives, due: body.due })
-        const job = await saveDraft(db, scope, params.id!, body.version, { checkIn: body.checkIn, due: body.due })
-        return jobView(job)
-      },
-    }),
-    route({
-      method: 'GET',
-      path: '/api/jobs/:id/check-in/sheet',
-      allow: 'check-in.see',
-      file: ['application/pdf'],
-      handle: async ({ scope, params }) => {
-        const job = await jobOf(db, scope, params.id!)
-        const name = `check-in-${job.callSign.toLowerCase().replace(' ', '-')}.pdf`
-        return { type: 'application/pdf', bytes: await checkInPdf(job, scope, catalogue), name }
-      },
-    }),
-    route({
-      method: 'POST',
-      path: '/api/fleet',
-      allow: 'check-in.write',
-      body: Fleet,
-      answer: FleetView,
-      handle: ({ scope, body }) => takeFleet(db, scope, body, catalogue, now()),
-    }),
-  ]
+  return routes(checkInWires, {
+    'POST /api/jobs': async ({ scope, body }): Promise<JobView> => {
+      judge(body.checkIn)
+      judgeTimes(body)
+      const job = await openJob(db, scope, body)
+      return jobView(job)
+    },
+    'GET /api/jobs/:id': async ({ scope, params }): Promise<JobView> => jobView(await jobOf(db, scope, params.id)),
+    'PUT /api/jobs/:id/check-in': async ({ scope, params, body }): Promise<JobView> => {
+      const before = await jobOf(db, scope, params.id)
+      judge(body.checkIn)
+      judgeTimes({ arrives: before.arrives, due: body.due })
+      const job = await saveDraft(db, scope, params.id, body.version, { checkIn: body.checkIn, due: body.due })
+      return jobView(job)
+    },
+    'GET /api/jobs/:id/check-in/sheet': async ({ scope, params }) => {
+      const job = await jobOf(db, scope, params.id)
+      const name = `check-in-${job.callSign.toLowerCase().replace(' ', '-')}.pdf`
+      return { type: 'application/pdf', bytes: await checkInPdf(job, scope, catalogue), name }
+    },
+    'POST /api/fleet': ({ scope, body }) => takeFleet(db, scope, body, catalogue, now()),
+  })
 }

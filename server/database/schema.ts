@@ -59,6 +59,9 @@ export const shops = mysqlTable(
   (t) => [uniqueIndex('shops_code').on(t.code)],
 )
 
+export const roles = ['owner', 'lead', 'technician', 'front-desk'] as const
+export type Role = (typeof roles)[number]
+
 export const people = mysqlTable(
   'people',
   {
@@ -68,7 +71,7 @@ export const people = mysqlTable(
       .references(() => shops.id),
     login: varchar('login', { length: 40 }).notNull(),
     name: varchar('name', { length: 80 }).notNull(),
-    role: varchar('role', { length: 20 }).notNull(),
+    role: varchar('role', { length: 20 }).$type<Role>().notNull(),
     pinHash: varchar('pin_hash', { length: 200 }).notNull(),
     /** Owners alone have one: it enrols devices. */
     passwordHash: varchar('password_hash', { length: 200 }),

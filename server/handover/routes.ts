@@ -2,18 +2,15 @@ import { eq } from 'drizzle-orm'
 import { reportOf } from '#core/handover/report.ts'
 import { people } from '#server/database/schema.ts'
 import { Problem } from '#server/http/problem.ts'
-import { type Route, route, type World } from '#server/http/route.ts'
+import { type Route, routes, type World } from '#server/http/route.ts'
 import { jobAtWork } from '#server/jobs/jobs.ts'
-import { ReportView } from './views.ts'
+import type { ReportView } from './views.ts'
+import { handoverWires } from './wire.ts'
 
-export const handoverRoutes = ({ db, catalogue }: World): Route[] => [
-  route({
-    method: 'GET',
-    path: '/api/jobs/:id/report',
-    allow: 'handover.see',
-    answer: ReportView,
-    handle: async ({ scope, params }): Promise<ReportView> => {
-      const { job, procedure, state } = await jobAtWork(db, scope, params.id!)
+export const handoverRoutes = ({ catalogue, db }: World): Route[] =>
+  routes(handoverWires, {
+    'GET /api/jobs/:id/report': async ({ scope, params }): Promise<ReportView> => {
+      const { job, procedure, state } = await jobAtWork(db, scope, params.id)
       if (!procedure) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
       const crew = await db.select({ id: people.id, name: people.name }).from(people).where(eq(people.shop, scope.shop))
       return {
@@ -24,5 +21,4 @@ export const handoverRoutes = ({ db, catalogue }: World): Route[] => [
         names: Object.fromEntries(crew.map((p) => [p.id, p.name])),
       }
     },
-  }),
-]
+  })

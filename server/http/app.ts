@@ -15,16 +15,9 @@ import { dataSecurity, pageSecurity } from './middleware/security.ts'
 import { openApi } from './openapi.ts'
 import { notFound, Problem, problemDocument } from './problem.ts'
 import type { Route, World } from './route.ts'
-import { type Door, installSignIn } from './sign-in.ts'
 
 /** Builds the HTTP application from its routes. */
-export function createApp(
-  world: World,
-  routes: readonly Route[],
-  door: Door,
-  exists: Exists,
-  ending: AbortSignal,
-): Hono<Env> {
+export function createApp(world: World, routes: readonly Route[], exists: Exists, ending: AbortSignal): Hono<Env> {
   const app = new Hono<Env>()
   const description = openApi(routes)
   const scopes = new KnownScopes(world.db, world.live)
@@ -50,9 +43,8 @@ export function createApp(
     }
   })
   app.get('/api/openapi.json', (c) => c.json(description))
-  installSignIn(app, world, door, scopes, caller)
   installLive(app, world, scopes, ending)
-  for (const route of routes) installRoute(app, route, world, scopes, exists)
+  for (const route of routes) installRoute(app, route, { world, scopes, caller, exists })
   app.all('/api/*', (c) => {
     const known = routes.some((r) => r.path === c.req.path)
     if (known && bodyMethods.has(c.req.method))

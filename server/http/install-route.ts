@@ -1,12 +1,14 @@
 import type { Context, Hono } from 'hono'
+import { deleteCookie, getCookie, setCookie } from 'hono/cookie'
 import { bodyMethods, jsonBody, uploaded } from './bodies.ts'
 import type { Env } from './env.ts'
 import type { KnownScopes } from './known-scopes.ts'
+import type { Caller } from './middleware/caller.ts'
 import { notAllowed, Problem } from './problem.ts'
 import { requireScope } from './require-scope.ts'
 import { may } from './roles.ts'
-import type { FileAnswer, Route, World } from './route.ts'
-import type { Scope } from './scope.ts'
+import type { Cookies, FileAnswer, Route, World } from './route.ts'
+import { type Scope, sessionCookie } from './scope.ts'
 import { check } from './validate.ts'
 
 function fileResponse(c: Context, { type, bytes, name }: FileAnswer) {
@@ -19,16 +21,37 @@ function fileResponse(c: Context, { type, bytes, name }: FileAnswer) {
 /** Throws where what a path names is not this shop's; paths that name nothing of a shop pass. */
 export type Exists = (path: string, scope: Scope, id: string | undefined) => Promise<unknown>
 
+/** What routes of the table share. */
+export interface Ground {
+  world: World
+  scopes: KnownScopes
+  caller: Caller
+  exists: Exists
+}
+
+const cookiesOf = (c: Context, caller: Caller): Cookies => ({
+  read: (name) => getCookie(c, name),
+  keep: (name, value, maxAge) =>
+    setCookie(c, name, value, { httpOnly: true, sameSite: 'Strict', path: '/', maxAge, secure: caller.isHttps(c) }),
+  drop: (name) => void deleteCookie(c, name, { path: '/' }),
+})
+
+/** Whoever is signed in, if anybody is. */
+async function scopeIfAny(c: Context, scopes: KnownScopes): Promise<Scope | undefined> {
+  const token = getCookie(c, sessionCookie)
+  return token ? scopes.of(token) : undefined
+}
+
 /** One route of the table: who asks, whether they may, what they bring, what they get. */
-export function installRoute(app: Hono<Env>, route: Route, world: World, scopes: KnownScopes, exists: Exists) {
+export function installRoute(app: Hono<Env>, route: Route, { world, scopes, caller, exists }: Ground) {
   app.on(route.method, route.path, async (c) => {
-    const scope = await requireScope(c, scopes)
+    const scope = route.allow === 'anybody' ? await scopeIfAny(c, scopes) : await requireScope(c, scopes)
     const refuse = async (problem: Problem): Promise<never> => {
       // What another shop has is not there, whatever else is wrong: that comes before any other refusal. The handler itself looks as well.
-      await exists(route.path, scope, c.req.param('id'))
+      if (scope) await exists(route.path, scope, c.req.param('id'))
       throw problem
     }
-    if (!may(scope.role, route.allow)) return refuse(notAllowed(scope.role))
+    if (route.allow !== 'anybody' && !may(scope!.role, route.allow)) return refuse(notAllowed(scope!.role))
     let body: unknown
     let bytes = new Uint8Array()
     try {
@@ -44,11 +67,12 @@ export function installRoute(app: Hono<Env>, route: Route, world: World, scopes:
       throw error
     }
     const answer = await route.handle({
-      scope,
-      params: c.req.param(),
+      scope: scope as Scope,
+      params: c.req.param() as Record<never, string>,
       query: c.req.query(),
       body: body as never,
       bytes,
+      cookies: cookiesOf(c, caller),
     })
     if (route.rights) scopes.forget()
     // Screens hear of a write of our own at once; other servers find it at their next poll.

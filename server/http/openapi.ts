@@ -1,7 +1,7 @@
 import type { TSchema } from '@sinclair/typebox'
 import { permissions } from './roles.ts'
 import type { Route } from './route.ts'
-import { DoorView, ProblemView, SessionView } from './views.ts'
+import { ProblemView } from './views.ts'
 
 /** A schema as plain JSON Schema: names of their own would clash where one schema is used in several places. */
 function plain(schema: TSchema): object {
@@ -20,8 +20,9 @@ export const templated = (path: string): string => path.replaceAll(/:([a-z]+)/g,
 function operation(route: Route) {
   const names = [...route.path.matchAll(/:([a-z]+)/g)].map((m) => m[1]!)
   return {
-    summary: `${route.allow}: ${permissions[route.allow].join(', ')}`,
-    security: [{ session: [] }],
+    ...(route.allow === 'anybody'
+      ? { summary: 'Comes before a session: anybody', security: [] }
+      : { summary: `${route.allow}: ${permissions[route.allow].join(', ')}`, security: [{ session: [] }] }),
     parameters: [
       ...names.map((name) => ({ name, in: 'path', required: true, schema: { type: 'string' } })),
       ...Object.entries(route.query ?? {}).map(([name, description]) => ({
@@ -47,7 +48,7 @@ function operation(route: Route) {
   }
 }
 
-/** The ways in, which are not routes of the table because they come before a session. */
+/** What is no route of the table. */
 const plainAnswer = (description: string) => ({
   get: {
     summary: description,
@@ -55,45 +56,10 @@ const plainAnswer = (description: string) => ({
   },
 })
 
-const doors = {
+const besides = {
   '/healthz': plainAnswer('This process answers'),
   '/readyz': plainAnswer('The database answers too'),
   '/api/openapi.json': plainAnswer('This description'),
-  '/api/door': {
-    get: {
-      summary: 'What stands at the door of this device',
-      responses: { 200: { description: 'First visit, not enrolled, or names.', ...json(DoorView) }, default: problem },
-    },
-  },
-  '/api/session': {
-    get: {
-      summary: 'Who is signed in',
-      responses: {
-        200: {
-          description: 'The session, or null.',
-          content: { 'application/json': { schema: { anyOf: [plain(SessionView), { type: 'null' }] } } },
-        },
-        default: problem,
-      },
-    },
-    post: {
-      summary: 'Sign in on an enrolled device: person and PIN',
-      responses: { 204: { description: 'Signed in.' }, default: problem },
-    },
-    delete: { summary: 'Sign out', responses: { 204: { description: 'Signed out.' }, default: problem } },
-  },
-  '/api/devices': {
-    post: {
-      summary: 'Enrol this device: shop, owner, password',
-      responses: { 204: { description: 'Enrolled.' }, default: problem },
-    },
-  },
-  '/api/shop': {
-    post: {
-      summary: 'Open the shop on the first visit',
-      responses: { 204: { description: 'Opened.' }, default: problem },
-    },
-  },
   '/api/live': {
     get: {
       summary: 'The shop’s changes as server-sent events',
@@ -105,7 +71,7 @@ const doors = {
 
 /** The HTTP interface as OpenAPI 3.1, made from the very schemas that check it. */
 export function openApi(routes: readonly Route[]) {
-  const paths: Record<string, Record<string, object>> = structuredClone(doors)
+  const paths: Record<string, Record<string, object>> = structuredClone(besides)
   for (const route of routes) {
     const path = templated(route.path)
     paths[path] = { ...paths[path], [route.method.toLowerCase()]: operation(route) }

@@ -1,10 +1,11 @@
-/** What a person may do, by role. Every route names one permission, and this table is consulted for each request. */
-export const roles = ['owner', 'lead', 'technician', 'front-desk'] as const
-export type Role = (typeof roles)[number]
+import { type Role, roles } from '#server/database/schema.ts'
+
+export { type Role, roles }
 
 const everyone: readonly Role[] = roles
 const leads: readonly Role[] = ['owner', 'lead']
 
+/** What a person may do, by role. Every route names one permission, and this table is consulted for each request. */
 export const permissions = {
   'day.see': everyone,
   'catalogue.see': everyone,

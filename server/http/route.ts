@@ -1,12 +1,11 @@
-import type { Static, TSchema } from '@sinclair/typebox'
 import type { Logger } from 'pino'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Database } from '#server/database/connection.ts'
 import type { FileStore } from '#server/files/by-content.ts'
 import type { Outside } from '#server/http/middleware/caller.ts'
-import type { Permission } from './roles.ts'
 import type { Scope } from './scope.ts'
 import type { Live } from './stream.ts'
+import type { AnswerOf, BodyOf, Method, ParamsOf, QueryOf, Wire, WireName, Wires } from './wire.ts'
 
 /** What capabilities may use of the world. */
 export interface World {
@@ -27,39 +26,44 @@ export interface FileAnswer {
   /** Offered to be kept under this name; none: shown. */
   name?: string
 }
-export interface Call<B> {
-  scope: Scope
-  params: Record<string, string>
-  query: Record<string, string>
-  body: B
+/** The cookies a device is known by; only routes that come before a session use them. */
+export interface Cookies {
+  read(name: string): string | undefined
+  keep(name: string, value: string, seconds: number): void
+  drop(name: string): void
+}
+export interface Call<N, W> {
+  /** Whoever is signed in; on a route for anybody perhaps nobody. */
+  scope: W extends { allow: 'anybody' } ? Scope | undefined : Scope
+  params: Readonly<Record<ParamsOf<N>, string>>
+  query: QueryOf<W>
+  body: BodyOf<W>
   /** What came to a route with `upload`. */
   bytes: Uint8Array
+  cookies: Cookies
 }
-export interface Route {
-  method: 'GET' | 'POST' | 'PUT' | 'DELETE'
-  path: string
-  allow: Permission
-  body?: TSchema
-  /** Takes a file of at most so many bytes instead of JSON. */
-  upload?: { types: readonly string[]; most: number; words: string }
-  /** Query parameters it reads, with what they mean. */
-  query?: Record<string, string>
-  /** What it writes may be who may do what: sessions are looked up anew after it. */
-  rights?: true
-  /** What a success holds; none means 204 without a body. */
-  answer?: TSchema
-  /** A success is a file of one of these types. */
-  file?: readonly string[]
-  handle(call: Call<never>): Promise<unknown>
+type Answer<W> = W extends { file: readonly string[] }
+  ? FileAnswer
+  : AnswerOf<W> extends undefined
+    ? Nothing
+    : AnswerOf<W>
+// biome-ignore lint/suspicious/noConfusingVoidType: what a handler without an answer returns
+type Nothing = void
+/** What each route of a table does. */
+export type Handlers<T extends Wires> = {
+  readonly [N in keyof T]: (call: Call<N, T[N]>) => Promise<Answer<T[N]>>
 }
 
-/** Declares a route; the body's type follows from its schema, which the app checks before `handle` is called. */
-export function route<B extends TSchema>(
-  definition: Omit<Route, 'handle' | 'body'> & { body: B; handle(call: Call<Static<B>>): Promise<unknown> },
-): Route
-export function route(
-  definition: Omit<Route, 'handle' | 'body'> & { handle(call: Call<undefined>): Promise<unknown> },
-): Route
-export function route(definition: object): Route {
-  return definition as Route
+export interface Route extends Wire {
+  method: Method
+  path: string
+  handle(call: Call<string, Wire>): Promise<unknown>
+}
+
+/** A capability's routes: its table, and what each entry does. The types of both follow from the table. */
+export function routes<const T extends Wires>(table: T, handlers: Handlers<T>): Route[] {
+  return (Object.keys(table) as (keyof T & WireName)[]).map((name) => {
+    const [method, path] = name.split(' ') as [Method, string]
+    return { ...table[name], method, path, handle: handlers[name] as unknown as Route['handle'] }
+  })
 }

@@ -1,13 +1,12 @@
 import { type Static, Type } from '@sinclair/typebox'
+import { type Permission, permissions, roles } from './roles.ts'
 
 const Strict = { additionalProperties: false }
 
-export const Role = Type.Union([
-  Type.Literal('owner'),
-  Type.Literal('lead'),
-  Type.Literal('technician'),
-  Type.Literal('front-desk'),
-])
+const oneOf = <T extends string>(list: readonly T[]) => Type.Union(list.map((word) => Type.Literal(word)))
+
+export const Role = oneOf(roles)
+const PermissionName = oneOf(Object.keys(permissions) as Permission[])
 
 /** Who is signed in, and what they may do. */
 export const SessionView = Type.Object(
@@ -17,7 +16,7 @@ export const SessionView = Type.Object(
     role: Role,
     shopName: Type.String(),
     timeZone: Type.String(),
-    permissions: Type.Array(Type.String()),
+    permissions: Type.Array(PermissionName),
   },
   Strict,
 )
@@ -57,3 +56,6 @@ export const ProblemView = Type.Object({
     ),
   ),
 })
+
+/** What a piece of news is about. */
+export type { Topic } from '#server/database/schema.ts'

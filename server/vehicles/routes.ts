@@ -1,24 +1,12 @@
-import { Type } from '@sinclair/typebox'
-import { Body } from '#core/cabin/schema.ts'
-import { Uuid } from '#core/units/uuid.ts'
 import { Problem } from '#server/http/problem.ts'
-import { type Route, route, type World } from '#server/http/route.ts'
+import { type Route, routes, type World } from '#server/http/route.ts'
 import { memoryOf } from './memory.ts'
 import { modelNote, ownBodiesOf, removeOwnBody, saveModelNote, saveOwnBody } from './store.ts'
-import { MemoryView, ModelNoteView, OwnBodyView } from './views.ts'
+import { vehiclesWires } from './wire.ts'
 
-const Strict = { additionalProperties: false }
-const Version = Type.Integer({ minimum: 0 })
-const Word = Type.String({ maxLength: 40 })
-
-export const vehicleRoutes = ({ db, catalogue }: World): Route[] => [
-  route({
-    method: 'GET',
-    path: '/api/vehicles',
-    allow: 'vehicles.see',
-    query: { plate: 'Its plate.', vin: 'Its VIN.', except: 'The job it is here for now.' },
-    answer: MemoryView,
-    handle: ({ scope, query }) => {
+export const vehicleRoutes = ({ catalogue, db }: World): Route[] =>
+  routes(vehiclesWires, {
+    'GET /api/vehicles': ({ scope, query }) => {
       const { plate = '', vin = '', except = '' } = query
       if (plate.length > 40 || vin.length > 40)
         throw new Problem(400, 'invalid', 'A plate or VIN is not that long.', [
@@ -26,21 +14,8 @@ export const vehicleRoutes = ({ db, catalogue }: World): Route[] => [
         ])
       return memoryOf(db, scope, { plate, vin, except: except.slice(0, 36) }, catalogue)
     },
-  }),
-  route({
-    method: 'GET',
-    path: '/api/bodies',
-    allow: 'vehicles.see',
-    answer: Type.Array(OwnBodyView),
-    handle: ({ scope }) => ownBodiesOf(db, scope),
-  }),
-  route({
-    method: 'PUT',
-    path: '/api/bodies',
-    allow: 'vehicles.write',
-    body: Type.Object({ id: Uuid, version: Version, body: Body }, Strict),
-    answer: OwnBodyView,
-    handle: ({ scope, body }) => {
+    'GET /api/bodies': ({ scope }) => ownBodiesOf(db, scope),
+    'PUT /api/bodies': ({ scope, body }) => {
       for (const [slot, id] of Object.entries(body.body.materials))
         if (!catalogue.materials.some((m) => m.id === id))
           throw new Problem(400, 'invalid', `Unknown material "${id}".`, [
@@ -48,28 +23,8 @@ export const vehicleRoutes = ({ db, catalogue }: World): Route[] => [
           ])
       return saveOwnBody(db, scope, body.id, body.version, body.body)
     },
-  }),
-  route({
-    method: 'DELETE',
-    path: '/api/bodies/:id',
-    allow: 'vehicles.write',
-    handle: ({ scope, params }) => removeOwnBody(db, scope, params.id!),
-  }),
-  route({
-    method: 'GET',
-    path: '/api/models',
-    allow: 'vehicles.see',
-    query: { make: 'Make.', model: 'Model.' },
-    answer: ModelNoteView,
-    handle: ({ scope, query }) =>
+    'DELETE /api/bodies/:id': ({ scope, params }) => removeOwnBody(db, scope, params.id),
+    'GET /api/models': ({ scope, query }) =>
       modelNote(db, scope, (query.make ?? '').slice(0, 40), (query.model ?? '').slice(0, 40)),
-  }),
-  route({
-    method: 'PUT',
-    path: '/api/models',
-    allow: 'vehicles.write',
-    body: Type.Object({ make: Word, model: Word, text: Type.String({ maxLength: 4000 }), version: Version }, Strict),
-    answer: ModelNoteView,
-    handle: ({ scope, body }) => saveModelNote(db, scope, body),
-  }),
-]
+    'PUT /api/models': ({ scope, body }) => saveModelNote(db, scope, body),
+  })

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { speak } from '#words/en/speak.ts'
 import { type DemoHouse, demoHouse } from '../support/demo-house.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
 
@@ -139,7 +140,11 @@ describe('the day and the shelf', () => {
   it('says which bottles to fill and what to buy', async () => {
     await page.goto(`${base}/mixing?part=day`)
     const day = await api('/api/mixing/day')
-    for (const f of day.fills) await page.getByText(`${f.containerName}: ${f.name}`).first().waitFor()
+    for (const f of day.fills)
+      await page
+        .getByText(`${f.containerName}: ${speak.names.of('products', f.product).name}`)
+        .first()
+        .waitFor()
     const glass = page.getByRole('row', { name: /Foaming glass cleaner/ })
     expect(await glass.textContent()).toContain('40 ml')
   })

@@ -6,6 +6,7 @@ import { connect } from '#server/database/connection.ts'
 import { migrate } from '#server/database/migrate.ts'
 import { morningZone, seedShop } from '#server/demo/seed.ts'
 import { demoShop } from '#server/demo/shop.ts'
+import { speak } from '#words/en/speak.ts'
 import { launch } from '../support/browser.ts'
 import { chamomile } from '../support/command-line.ts'
 import { type ServerProcess, startServer } from '../support/server-process.ts'
@@ -175,9 +176,10 @@ it('5: the mixing bench doses as bin/chamomile does, and logs the batch', async 
     await api(page, '/api/catalogue'),
   ]
   for (const need of demand) {
-    await page.getByRole('button', { name: `${need.name} ${sayRatio(need.ratio)}` }).click()
+    const name = `${speak.names.of('products', need.product).name} ${sayRatio(need.ratio)}`
+    await page.getByRole('button', { name }).click()
     // The bench of this need stands before its figures are read.
-    await page.getByRole('region', { name: `${need.name} ${sayRatio(need.ratio)}` }).waitFor()
+    await page.getByRole('region', { name }).waitFor()
     const chosen = await page.getByRole('radio', { checked: true }).locator('xpath=ancestor::label').textContent()
     const container = containers.find((c: any) => c.name === chosen)
     const fill = Number(await page.getByLabel('Fill to (ml)').inputValue())
@@ -347,8 +349,12 @@ it('8: final check by another pair of eyes, then the report and the handover', a
   await page.getByRole('textbox', { name: 'What is not right?' }).fill('faint fruit, told the customer')
   await page.getByRole('button', { name: 'Note it' }).click()
   for (const place of places.filter((p: any) => p.id !== 'smell')) {
-    await page.getByRole('button', { name: `Pass: ${place.text}` }).click()
-    await page.locator('.places li').filter({ hasText: place.text }).getByText('passed').waitFor()
+    await page.getByRole('button', { name: `Pass: ${speak.placeToCheck(place)}` }).click()
+    await page
+      .locator('.places li')
+      .filter({ hasText: speak.placeToCheck(place) })
+      .getByText('passed')
+      .waitFor()
   }
   await page.getByText('Every place was seen.').waitFor()
 

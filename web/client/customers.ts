@@ -1,5 +1,4 @@
 import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query'
-import type { CustomerView } from '#server/customers/views.ts'
 import { get } from './http.ts'
 
 /** As many as the server gives at once. */
@@ -9,10 +8,8 @@ const page = 100
 export const useCustomers = (find = '') =>
   useInfiniteQuery({
     queryKey: ['customers', find],
-    queryFn: ({ pageParam }) =>
-      get<CustomerView[]>(
-        `/api/customers?${new URLSearchParams({ find, ...(pageParam ? { after: pageParam } : {}) })}`,
-      ),
+    queryFn: ({ pageParam, signal }) =>
+      get('/api/customers', { query: { find, ...(pageParam ? { after: pageParam } : {}) }, signal }),
     initialPageParam: '',
     getNextPageParam: (last) => (last.length === page ? last.at(-1)!.id : undefined),
     placeholderData: keepPreviousData,
@@ -22,6 +19,6 @@ export const useCustomers = (find = '') =>
 export const useCustomer = (id: string | undefined, going = false) =>
   useQuery({
     queryKey: ['customers', 'one', id],
-    queryFn: () => get<CustomerView>(`/api/customers/${id}`),
+    queryFn: ({ signal }) => get('/api/customers/:id', { params: { id: id! }, signal }),
     enabled: id !== undefined && !going,
   })

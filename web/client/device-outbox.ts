@@ -1,5 +1,7 @@
 import type { QueryClient } from '@tanstack/react-query'
-import type { WorkEvent, WorkIntent } from '#core/job/schema.ts'
+import type { WorkIntent } from '#core/job/schema.ts'
+import type { AnswerOf } from '#server/http/wire.ts'
+import type { Api } from '#server/wire.ts'
 import { ApiError, isPassing, post } from './http.ts'
 import { keptEvents } from './kept-events.ts'
 import { followTap } from './news.ts'
@@ -67,17 +69,22 @@ export const connectOutbox = (queries: QueryClient): void => {
   client = queries
 }
 
+/** Where what was sent stands in the ledger: one event, or several. */
+const positionsIn = (stored: AnswerOf<Api['POST /api/jobs/:id/events']>): number[] =>
+  'events' in stored ? stored.events.map((e) => e.position) : [stored.position]
+
 /** What was tapped on this device, for all pages of this browser. */
 export const outbox = new Outbox({
   store: deviceStore(),
   wire: {
     intent: (job, event: WorkIntent) =>
-      answered(post<WorkEvent>(`/api/jobs/${job}/events`, event).then((stored) => [stored.position])),
+      answered(post('/api/jobs/:id/events', { params: { id: job }, body: event }).then(positionsIn)),
     facts: (job, events) =>
       answered(
-        post<{ events: WorkEvent[] }>(`/api/jobs/${job}/events`, { events, sentAt: new Date().toISOString() }).then(
-          (stored) => stored.events.map((e) => e.position),
-        ),
+        post('/api/jobs/:id/events', {
+          params: { id: job },
+          body: { events: [...events], sentAt: new Date().toISOString() },
+        }).then(positionsIn),
       ),
   },
   // Locks are not there over plain http from another machine; sending twice is one event all the same.

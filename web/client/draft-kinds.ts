@@ -43,14 +43,16 @@ export type CheckInDraft = { checkIn: CheckIn; due: string | null }
 
 const checkIn: DraftKind<CheckInDraft> = {
   unseen: true,
-  load: (id) => get<JobView>(`/api/jobs/${id}`).then(savedCheckIn),
+  load: (id) => get('/api/jobs/:id', { params: { id } }).then(savedCheckIn),
   save: (id, { version, value }, parting) =>
     judged(
-      put<JobView>(`/api/jobs/${id}/check-in`, { version, ...value }, { keepalive: parting }).then((job) => {
-        client?.setQueryData(['jobs', id, 'row'], job)
-        void client?.invalidateQueries({ queryKey: ['jobs', id, 'procedure'] })
-        return job
-      }),
+      put('/api/jobs/:id/check-in', { params: { id }, body: { version, ...value }, ...{ keepalive: parting } }).then(
+        (job) => {
+          client?.setQueryData(['jobs', id, 'row'], job)
+          void client?.invalidateQueries({ queryKey: ['jobs', id, 'procedure'] })
+          return job
+        },
+      ),
       savedCheckIn,
     ),
   // A surface is one thing: two people's marks on it are not mixed.
@@ -64,14 +66,14 @@ export const savedCheckIn = (job: Pick<JobView, 'version' | 'checkIn' | 'due'>):
 
 const settings: DraftKind<JobSettings> = {
   unseen: false,
-  load: (id) => get<ProcedureView>(`/api/jobs/${id}/procedure`).then(savedSettings),
+  load: (id) => get('/api/jobs/:id/procedure', { params: { id } }).then(savedSettings),
   save: (id, { version, value }, parting) =>
     judged(
-      put<ProcedureView>(
-        `/api/jobs/${id}/procedure/settings`,
-        { version, settings: value },
-        { keepalive: parting },
-      ).then((view) => {
+      put('/api/jobs/:id/procedure/settings', {
+        params: { id },
+        body: { version, settings: value },
+        ...{ keepalive: parting },
+      }).then((view) => {
         client?.setQueryData(['jobs', id, 'procedure'], view)
         return view
       }),

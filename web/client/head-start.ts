@@ -1,6 +1,7 @@
 import type { QueryClient } from '@tanstack/react-query'
-import { get } from './http.ts'
+import { planQuery } from './plan.ts'
 import { sessionQuery } from './session.ts'
+import { dayQuery } from './useAtWork.ts'
 
 /**
  * Asks for what the first screen needs before anything is drawn, so that on a slow line the questions travel while scripts are read.
@@ -14,6 +15,6 @@ export async function headStart(client: QueryClient, path: string): Promise<void
   const session = client.fetchQuery(sessionQuery).catch(() => null)
   // A device without a session would only be told so twice more.
   if (!document.querySelector('link[rel="preload"][as="fetch"]') && !(await session)) return
-  for (const name of ['day', 'plan'])
-    void client.prefetchQuery({ queryKey: [name], queryFn: () => get(`/api/${name}`) })
+  void client.prefetchQuery(dayQuery)
+  void client.prefetchQuery(planQuery)
 }

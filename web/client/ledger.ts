@@ -36,7 +36,7 @@ export function withKept(view: WorkView, waiting: readonly WorkEvent[]): WorkSta
 export function useWork(id: string) {
   const query = useQuery({
     queryKey: ['jobs', id, 'work'],
-    queryFn: () => get<WorkView>(`/api/jobs/${id}/work`),
+    queryFn: ({ signal }) => get('/api/jobs/:id/work', { params: { id }, signal }),
     refetchInterval: 60_000,
   })
   const catalogue = useCatalogue()

@@ -3,13 +3,14 @@ import { needsOf } from '#core/job/needs.ts'
 import { minutesLeft, petalsOf } from '#core/job/progress.ts'
 import { reduce } from '#core/job/reduce.ts'
 import type { WorkEvent } from '#core/job/schema.ts'
-import type { DayJobView, DayView } from '#server/day/views.ts'
+import type { DayView } from '#server/day/views.ts'
+import type { Topic } from '#server/http/views.ts'
 import type { WorkView } from '#server/work/views.ts'
 import { get } from './http.ts'
 
 /** A piece of news, as the live line tells it. */
 export interface News {
-  topic: 'job' | 'draft' | 'photos' | 'plan' | 'mixing' | 'people' | 'customers' | 'vehicles' | 'standards' | 'stock'
+  topic: Topic
   job: string | null
   position: number | null
   kind: string | null
@@ -75,7 +76,10 @@ async function followLedger(client: QueryClient, job: string): Promise<void> {
   const view = client.getQueryData<WorkView>(queryKey)
   const stages = client.getQueryData<{ stages: Parameters<typeof petalsOf>[2] }>(['catalogue'])?.stages
   if (!view || !stages || !isShown(client, queryKey)) return void client.invalidateQueries({ queryKey })
-  const events = await get<WorkEvent[]>(`/api/jobs/${job}/events?after=${view.state.position}`)
+  const events = await get('/api/jobs/:id/events', {
+    params: { id: job },
+    query: { after: String(view.state.position) },
+  })
   if (events.some((e) => changesTheJob.has(e.type))) return void client.invalidateQueries({ queryKey: ['jobs', job] })
   const now = client.getQueryData<WorkView>(queryKey)
   const next = now && withTail(now, events, stages, new Date().toISOString())
@@ -88,7 +92,7 @@ async function followCard(client: QueryClient, job: string): Promise<void> {
   const queryKey = ['day']
   const known = client.getQueryData<DayView>(queryKey)?.jobs.some((j) => j.id === job)
   if (!known || !isShown(client, queryKey)) return void client.invalidateQueries({ queryKey })
-  const card = await get<DayJobView>(`/api/jobs/${job}/card`)
+  const card = await get('/api/jobs/:id/card', { params: { id: job } })
   client.setQueryData<DayView>(
     queryKey,
     (day) => day && { ...day, jobs: day.jobs.map((j) => (j.id === job ? card : j)) },

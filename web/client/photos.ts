@@ -7,7 +7,10 @@ import { get, put, remove, sendFile } from './http.ts'
 const key = (job: string) => ['jobs', job, 'photos']
 
 export const usePhotos = (job: string) =>
-  useQuery({ queryKey: key(job), queryFn: () => get<PhotoView[]>(`/api/jobs/${job}/photos`) })
+  useQuery({
+    queryKey: key(job),
+    queryFn: ({ signal }) => get('/api/jobs/:id/photos', { params: { id: job }, signal }),
+  })
 
 export interface Shot {
   file: Blob
@@ -19,8 +22,8 @@ export function useAddPhoto(job: string) {
   const client = useQueryClient()
   return useMutation({
     mutationFn: async ({ file, kind, surface }: Shot) => {
-      const about = new URLSearchParams({ id: uuidv7(), kind, ...(surface ? { surface } : {}) })
-      return sendFile<PhotoView>(`/api/jobs/${job}/photos?${about}`, await shrunk(file))
+      const query = { id: uuidv7(), kind, ...(surface ? { surface } : {}) }
+      return sendFile('/api/jobs/:id/photos', await shrunk(file), { params: { id: job }, query })
     },
     onSettled: () => client.invalidateQueries({ queryKey: key(job) }),
   })
@@ -29,7 +32,8 @@ export function useAddPhoto(job: string) {
 export function useMarkPhoto(job: string) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: ({ id, marks }: Pick<PhotoView, 'id' | 'marks'>) => put<PhotoView>(`/api/photos/${id}/marks`, marks),
+    mutationFn: ({ id, marks }: Pick<PhotoView, 'id' | 'marks'>) =>
+      put('/api/photos/:id/marks', { params: { id }, body: marks }),
     onSettled: () => client.invalidateQueries({ queryKey: key(job) }),
   })
 }
@@ -37,7 +41,7 @@ export function useMarkPhoto(job: string) {
 export function useRemovePhoto(job: string) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (id: string) => remove(`/api/photos/${id}`),
+    mutationFn: (id: string) => remove('/api/photos/:id', { params: { id } }),
     onSettled: () => client.invalidateQueries({ queryKey: key(job) }),
   })
 }

@@ -1,6 +1,7 @@
-import { useQuery } from '@tanstack/react-query'
-import type { PlanView } from '#server/plan/views.ts'
+import { queryOptions, useQuery } from '@tanstack/react-query'
 import { get } from './http.ts'
 
-/** The day's plan, as several screens show it. */
-export const usePlan = () => useQuery({ queryKey: ['plan'], queryFn: () => get<PlanView | null>('/api/plan') })
+export const planQuery = queryOptions({ queryKey: ['plan'], queryFn: ({ signal }) => get('/api/plan', { signal }) })
+
+/** Today's plan; null when there is none yet. */
+export const usePlan = () => useQuery(planQuery)

@@ -1,8 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, useContext } from 'react'
-import type { Catalogue } from '#core/catalogue/catalogue.ts'
-import type { DoorView, SessionView } from '#server/http/views.ts'
-import type { PersonView } from '#server/people/views.ts'
+import type { SessionView } from '#server/http/views.ts'
+import type { BodyOf } from '#server/http/wire.ts'
+import type { Api } from '#server/wire.ts'
 import { speak } from '#words/en/speak.ts'
 import { get, isPassing, post, remove } from './http.ts'
 import { beforeLeaving, personHasLeft, personIsHere } from './keeping.ts'
@@ -16,7 +16,7 @@ const left = {
 }
 
 async function whoIsHere(): Promise<SessionView | null> {
-  const session = await get<SessionView | null>('/api/session')
+  const session = await get('/api/session')
   if (!left.get()) return session
   if (session) {
     // Theirs is sent while they still may, then the server is told that they left.
@@ -44,16 +44,17 @@ export function useSignedIn(): SessionView {
 }
 
 /** What stands at the door of this device. */
-export const useDoor = () => useQuery({ queryKey: ['door'], queryFn: () => get<DoorView>('/api/door'), staleTime: 0 })
+export const useDoor = () =>
+  useQuery({ queryKey: ['door'], queryFn: ({ signal }) => get('/api/door', { signal }), staleTime: 0 })
 
 /** One of the ways in; what whoever was here did is sent first, and whatever opened, everything is asked for anew. */
-export function useWayIn<Body>(path: '/api/shop' | '/api/devices' | '/api/session') {
+export function useWayIn<P extends '/api/shop' | '/api/devices' | '/api/session'>(path: P) {
   const client = useQueryClient()
   const before = useContext(SignedIn)
   return useMutation({
-    mutationFn: async (body: Body) => {
+    mutationFn: async (body: BodyOf<Api[`POST ${P}`]>) => {
       if (before) await beforeLeaving(before.person)
-      await post<void>(path, body)
+      await post(path, { body } as never)
       if (before) personHasLeft(before.person)
     },
     onSuccess: () => client.resetQueries(),
@@ -83,14 +84,15 @@ export function useSignOut() {
   })
 }
 
-export const useMay = (permission: string): boolean => useSignedIn().permissions.includes(permission)
+export const useMay = (permission: SessionView['permissions'][number]): boolean =>
+  useSignedIn().permissions.includes(permission)
 
 export const useCatalogue = () =>
   useQuery({
     queryKey: ['catalogue'],
-    queryFn: () => get<Catalogue>('/api/catalogue').then(speak.catalogue),
+    queryFn: ({ signal }) => get('/api/catalogue', { signal }).then(speak.catalogue),
     staleTime: Number.POSITIVE_INFINITY,
   })
 
 export const usePeople = () =>
-  useQuery({ queryKey: ['people'], queryFn: () => get<PersonView[]>('/api/people'), staleTime: 300_000 })
+  useQuery({ queryKey: ['people'], queryFn: ({ signal }) => get('/api/people', { signal }), staleTime: 300_000 })

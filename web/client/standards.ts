@@ -2,18 +2,18 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
 import type { StandardFile } from '#core/formats/exchange.ts'
 import type { StandardSettings } from '#core/procedures/schema.ts'
-import type { HouseRulesView, StandardsView } from '#server/procedures/views.ts'
+import type { HouseRulesView } from '#server/procedures/views.ts'
 import { get, post, put } from './http.ts'
 
 // House rules and named standards are kept on one screen and used on another.
 
 export const useHouseRules = () =>
-  useQuery({ queryKey: ['house-rules'], queryFn: () => get<HouseRulesView>('/api/house-rules') })
+  useQuery({ queryKey: ['house-rules'], queryFn: ({ signal }) => get('/api/house-rules', { signal }) })
 
 export function useKeepHouseRules() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (rules: HouseRulesView) => put<HouseRulesView>('/api/house-rules', rules),
+    mutationFn: (rules: HouseRulesView) => put('/api/house-rules', { body: rules }),
     onSuccess: (rules) => {
       client.setQueryData(['house-rules'], rules)
       void client.invalidateQueries({ queryKey: ['jobs'] })
@@ -22,7 +22,7 @@ export function useKeepHouseRules() {
 }
 
 export const useStandards = () =>
-  useQuery({ queryKey: ['standards'], queryFn: () => get<StandardsView>('/api/standards') })
+  useQuery({ queryKey: ['standards'], queryFn: ({ signal }) => get('/api/standards', { signal }) })
 
 export interface StandardDraft {
   id: string
@@ -37,7 +37,7 @@ export interface StandardDraft {
 export function useKeepStandard() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: ({ id, ...standard }: StandardDraft) => put<StandardsView>(`/api/standards/${id}`, standard),
+    mutationFn: ({ id, ...standard }: StandardDraft) => put('/api/standards/:id', { params: { id }, body: standard }),
     onSuccess: (list) => {
       client.setQueryData(['standards'], list)
       void client.invalidateQueries({ queryKey: ['standards'] })
@@ -48,7 +48,7 @@ export function useKeepStandard() {
 export function useBringStandard() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (file: StandardFile) => post<StandardsView>('/api/standards', { id: uuidv7(), file }),
+    mutationFn: (file: StandardFile) => post('/api/standards', { body: { id: uuidv7(), file } }),
     onSuccess: (list) => client.setQueryData(['standards'], list),
   })
 }

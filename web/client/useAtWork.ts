@@ -1,9 +1,9 @@
-import { type QueryClient, useQuery } from '@tanstack/react-query'
+import { type QueryClient, queryOptions, useQuery } from '@tanstack/react-query'
 import type { DayView } from '#server/day/views.ts'
 import { get } from './http.ts'
 import { useSignedIn } from './session.ts'
 
-export const dayQuery = { queryKey: ['day'], queryFn: () => get<DayView>('/api/day') }
+export const dayQuery = queryOptions({ queryKey: ['day'], queryFn: ({ signal }) => get('/api/day', { signal }) })
 
 const works = (person: string) => (day: DayView) => day.jobs.some((job) => job.hands.includes(person))
 

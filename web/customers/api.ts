@@ -5,7 +5,7 @@ import { put, remove } from '#web/client/http.ts'
 export function useChangeCustomer() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: ({ id, ...fields }: CustomerView) => put<CustomerView>(`/api/customers/${id}`, fields),
+    mutationFn: ({ id, ...fields }: CustomerView) => put('/api/customers/:id', { params: { id }, body: fields }),
     onSettled: () => client.invalidateQueries({ queryKey: ['customers'] }),
   })
 }
@@ -13,7 +13,7 @@ export function useChangeCustomer() {
 export function useEraseCustomer() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (id: string) => remove(`/api/customers/${id}`),
+    mutationFn: (id: string) => remove('/api/customers/:id', { params: { id } }),
     // What is gone is not asked for again.
     onSuccess: (_, id) => client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[2] !== id }),
   })

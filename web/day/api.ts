@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import type { DayView } from '#server/day/views.ts'
 import { get } from '#web/client/http.ts'
 
 export const useDay = () =>
-  useQuery({ queryKey: ['day'], queryFn: () => get<DayView>('/api/day'), refetchInterval: 30_000 })
+  useQuery({ queryKey: ['day'], queryFn: ({ signal }) => get('/api/day', { signal }), refetchInterval: 30_000 })

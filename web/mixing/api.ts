@@ -1,26 +1,30 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
 import type { Ratio } from '#core/mixing/schema.ts'
-import type { BatchView, ContainerView, DayMixView, DemandView, SheetView } from '#server/mixing/views.ts'
+import type { ContainerView } from '#server/mixing/views.ts'
 import { get, post, put, sendFile } from '#web/client/http.ts'
 
 export const useContainers = () =>
-  useQuery({ queryKey: ['containers'], queryFn: () => get<ContainerView[]>('/api/mixing/containers') })
+  useQuery({ queryKey: ['containers'], queryFn: ({ signal }) => get('/api/mixing/containers', { signal }) })
 export const useDemand = () =>
-  useQuery({ queryKey: ['demand'], queryFn: () => get<DemandView[]>('/api/mixing/demand') })
+  useQuery({ queryKey: ['demand'], queryFn: ({ signal }) => get('/api/mixing/demand', { signal }) })
 export const useBatches = () =>
-  useQuery({ queryKey: ['batches'], queryFn: () => get<BatchView[]>('/api/mixing/batches') })
+  useQuery({ queryKey: ['batches'], queryFn: ({ signal }) => get('/api/mixing/batches', { signal }) })
 export const useBatch = (id: string) =>
-  useQuery({ queryKey: ['batches', id], queryFn: () => get<BatchView>(`/api/mixing/batches/${id}`) })
-export const useDayMix = () => useQuery({ queryKey: ['day-mix'], queryFn: () => get<DayMixView>('/api/mixing/day') })
+  useQuery({
+    queryKey: ['batches', id],
+    queryFn: ({ signal }) => get('/api/mixing/batches/:id', { params: { id }, signal }),
+  })
+export const useDayMix = () =>
+  useQuery({ queryKey: ['day-mix'], queryFn: ({ signal }) => get('/api/mixing/day', { signal }) })
 
 export const useSheets = () =>
-  useQuery({ queryKey: ['data-sheets'], queryFn: () => get<SheetView[]>('/api/mixing/sheets') })
+  useQuery({ queryKey: ['data-sheets'], queryFn: ({ signal }) => get('/api/mixing/sheets', { signal }) })
 
 export function useKeepSheet(product: string) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (file: File) => sendFile<SheetView[]>(`/api/mixing/products/${product}/sheet`, file),
+    mutationFn: (file: File) => sendFile('/api/mixing/products/:id/sheet', file, { params: { id: product } }),
     onSuccess: (list) => client.setQueryData(['data-sheets'], list),
   })
 }
@@ -40,7 +44,7 @@ export interface NewBatch {
 export function useLogBatch() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (batch: NewBatch) => post<BatchView>('/api/mixing/batches', { id: uuidv7(), ...batch }),
+    mutationFn: (batch: NewBatch) => post('/api/mixing/batches', { body: { id: uuidv7(), ...batch } }),
     onSuccess: () => Promise.all(after.map((queryKey) => client.invalidateQueries({ queryKey }))),
   })
 }
@@ -49,7 +53,7 @@ export function useRinse() {
   const client = useQueryClient()
   return useMutation({
     mutationFn: (container: string) =>
-      post<ContainerView[]>(`/api/mixing/containers/${container}/rinse`, { id: uuidv7() }),
+      post('/api/mixing/containers/:id/rinse', { params: { id: container }, body: { id: uuidv7() } }),
     onSuccess: (list) => {
       client.setQueryData(['containers'], list)
       void client.invalidateQueries({ queryKey: ['day-mix'] })
@@ -61,7 +65,7 @@ export function useKeepContainer() {
   const client = useQueryClient()
   return useMutation({
     mutationFn: ({ id, content: _content, ...container }: ContainerView) =>
-      put<ContainerView[]>(`/api/mixing/containers/${id}`, container),
+      put('/api/mixing/containers/:id', { params: { id }, body: container }),
     onSuccess: (list) => client.setQueryData(['containers'], list),
   })
 }

@@ -39,7 +39,7 @@ export default function Door() {
 
 function PickName({ shopName, people }: { shopName: string; people: { id: string; name: string }[] }) {
   const [chosen, setChosen] = useState<string>()
-  const signIn = useWayIn<{ person: string; pin: string }>('/api/session')
+  const signIn = useWayIn('/api/session')
   return (
     <Frame title={chosen ?? words.title} lead={chosen ? shopName : `${shopName}. ${words.who}`}>
       <PickPerson people={people} signIn={signIn} onPick={setChosen} />
@@ -71,7 +71,7 @@ function KeptForPeople({ people }: { people: { id: string; name: string }[] }) {
 }
 
 function Enrol() {
-  const enrol = useWayIn<{ shop: string; login: string; password: string; deviceName: string }>('/api/devices')
+  const enrol = useWayIn('/api/devices')
   return (
     <Frame title={words.enrolTitle} lead={words.enrolLead}>
       <Form<{ shop: string; login: string; password: string; deviceName: string }>
@@ -117,7 +117,7 @@ interface First {
 }
 
 function FirstVisit() {
-  const open = useWayIn<First>('/api/shop')
+  const open = useWayIn('/api/shop')
   return (
     <Frame title={words.firstTitle} lead={words.firstLead}>
       <Form<First>

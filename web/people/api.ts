@@ -1,15 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
-import type { AuditView, DeviceView, OpenSessionView, PersonView } from '#server/people/views.ts'
+import type { PersonView } from '#server/people/views.ts'
 import { get, post, put, remove } from '#web/client/http.ts'
 
-export const useDevices = () => useQuery({ queryKey: ['devices'], queryFn: () => get<DeviceView[]>('/api/devices') })
+export const useDevices = () =>
+  useQuery({ queryKey: ['devices'], queryFn: ({ signal }) => get('/api/devices', { signal }) })
 export const useSessions = () =>
-  useQuery({ queryKey: ['sessions'], queryFn: () => get<OpenSessionView[]>('/api/sessions') })
+  useQuery({ queryKey: ['sessions'], queryFn: ({ signal }) => get('/api/sessions', { signal }) })
 export const useAudit = (before: number | null) =>
   useQuery({
     queryKey: ['audit', before],
-    queryFn: () => get<AuditView>(before === null ? '/api/audit' : `/api/audit?before=${before}`),
+    queryFn: ({ signal }) => get('/api/audit', { query: before === null ? {} : { before: String(before) }, signal }),
   })
 
 export type NewPerson = Omit<PersonView, 'id'> & { pin: string }
@@ -21,15 +22,16 @@ export function useKeeping() {
     Promise.all(['people', 'devices', 'sessions', 'audit'].map((key) => client.invalidateQueries({ queryKey: [key] })))
   return {
     add: useMutation({
-      mutationFn: (person: NewPerson) => post<void>('/api/people', { id: uuidv7(), ...person }),
+      mutationFn: (person: NewPerson) => post('/api/people', { body: { id: uuidv7(), ...person } }),
       onSettled,
     }),
     setRole: useMutation({
-      mutationFn: ({ id, role }: Pick<PersonView, 'id' | 'role'>) => put<void>(`/api/people/${id}/role`, { role }),
+      mutationFn: ({ id, role }: Pick<PersonView, 'id' | 'role'>) =>
+        put('/api/people/:id/role', { params: { id }, body: { role } }),
       onSettled,
     }),
-    unlock: useMutation({ mutationFn: (id: string) => post<void>(`/api/people/${id}/unlock`), onSettled }),
-    sendAway: useMutation({ mutationFn: (id: string) => remove(`/api/devices/${id}`), onSettled }),
-    end: useMutation({ mutationFn: (id: string) => remove(`/api/sessions/${id}`), onSettled }),
+    unlock: useMutation({ mutationFn: (id: string) => post('/api/people/:id/unlock', { params: { id } }), onSettled }),
+    sendAway: useMutation({ mutationFn: (id: string) => remove('/api/devices/:id', { params: { id } }), onSettled }),
+    end: useMutation({ mutationFn: (id: string) => remove('/api/sessions/:id', { params: { id } }), onSettled }),
   }
 }

@@ -1,12 +1,11 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { PlanAnswer } from '#core/plan/schema.ts'
-import type { PlanView } from '#server/plan/views.ts'
 import { post, put } from '#web/client/http.ts'
 
 export function useMakePlan() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: () => post<PlanView>('/api/plan'),
+    mutationFn: () => post('/api/plan'),
     onSuccess: (plan) => client.setQueryData(['plan'], plan),
     onSettled: () => client.invalidateQueries({ queryKey: ['day'] }),
   })
@@ -24,7 +23,7 @@ export type Broken = PlanAnswer['warnings'][number]
 export function useChangePlan() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (change: Change) => put<{ warnings: Broken[] }>('/api/plan', change),
+    mutationFn: (change: Change) => put('/api/plan', { body: change }),
     onSuccess: (_answer, change) => {
       if (!change.dryRun) void client.invalidateQueries({ queryKey: ['plan'] })
     },

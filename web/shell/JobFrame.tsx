@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
 import { NavLink, Outlet, useParams } from 'react-router'
-import type { JobView } from '#server/check-in/views.ts'
 import { get } from '#web/client/http.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
@@ -8,7 +7,7 @@ import { words } from '#words/en/screens/shell.ts'
 
 /** The job's row, shared by the frame and the screens inside it. */
 export const useJob = (id: string) =>
-  useQuery({ queryKey: ['jobs', id, 'row'], queryFn: () => get<JobView>(`/api/jobs/${id}`) })
+  useQuery({ queryKey: ['jobs', id, 'row'], queryFn: ({ signal }) => get('/api/jobs/:id', { params: { id }, signal }) })
 
 /** Call sign, vehicle and the job's own tabs; the screen goes below. */
 export function JobFrame() {

@@ -9,7 +9,7 @@ import { PickPerson } from './PickPerson.tsx'
 export default function TakeOver({ onClose }: { onClose: () => void }) {
   const { person } = useSignedIn()
   const door = useDoor()
-  const signIn = useWayIn<{ person: string; pin: string }>('/api/session')
+  const signIn = useWayIn('/api/session')
   return (
     <Modal title={words.handOver} open onCancel={onClose} footer={null} destroyOnHidden>
       {door.isPending && <Fetching />}

@@ -1,9 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
-import type { StockCsvView, StockView } from '#server/stock/views.ts'
 import { get, post } from '#web/client/http.ts'
 
-export const useStock = () => useQuery({ queryKey: ['stock'], queryFn: () => get<StockView>('/api/stock') })
+export const useStock = () => useQuery({ queryKey: ['stock'], queryFn: ({ signal }) => get('/api/stock', { signal }) })
 
 export interface Delivery {
   item: string
@@ -16,7 +15,7 @@ export interface Delivery {
 export function useReceive() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (lot: Delivery) => post<StockView>('/api/stock/lots', { id: uuidv7(), ...lot }),
+    mutationFn: (lot: Delivery) => post('/api/stock/lots', { body: { id: uuidv7(), ...lot } }),
     onSuccess: (view) => client.setQueryData(['stock'], view),
   })
 }
@@ -25,7 +24,7 @@ export function useCount() {
   const client = useQueryClient()
   return useMutation({
     mutationFn: (count: { lot: string; left: number; reason: string }) =>
-      post<StockView>('/api/stock/counts', { id: uuidv7(), ...count }),
+      post('/api/stock/counts', { body: { id: uuidv7(), ...count } }),
     onSuccess: (view) => client.setQueryData(['stock'], view),
   })
 }
@@ -33,7 +32,7 @@ export function useCount() {
 export function useTakeCsv() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (body: { csv: string; take: 'none' | 'good' }) => post<StockCsvView>('/api/stock/csv', body),
+    mutationFn: (body: { csv: string; take: 'none' | 'good' }) => post('/api/stock/csv', { body }),
     onSuccess: (_view, { take }) => take === 'good' && client.invalidateQueries({ queryKey: ['stock'] }),
   })
 }

@@ -1,12 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import type { DayView } from '#server/day/views.ts'
-import type { RevisionView } from '#server/procedures/views.ts'
 import { get, post } from '#web/client/http.ts'
 
 export const useJobsAtWork = () =>
   useQuery({
     queryKey: ['day'],
-    queryFn: () => get<DayView>('/api/day'),
+    queryFn: ({ signal }) => get('/api/day', { signal }),
     select: (day) => day.jobs.filter((j) => j.state === 'checked-in'),
   })
 
@@ -15,7 +13,7 @@ export function useClearStop(job: string) {
   const client = useQueryClient()
   return useMutation({
     mutationFn: (body: { step: string; references: Record<string, string>; note: string }) =>
-      post<RevisionView>(`/api/jobs/${job}/stops`, body),
+      post('/api/jobs/:id/stops', { params: { id: job }, body }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['jobs', job] }),
   })
 }
@@ -25,7 +23,7 @@ export function useHazard(job: string) {
   const client = useQueryClient()
   return useMutation({
     mutationFn: (body: { rule: string; surface?: string; told: string; note: string }) =>
-      post<RevisionView>(`/api/jobs/${job}/findings`, body),
+      post('/api/jobs/:id/findings', { params: { id: job }, body }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['jobs', job] }),
   })
 }
@@ -34,7 +32,8 @@ export function useHazard(job: string) {
 export function useFailRecheck(job: string) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (body: { surfaces: string[]; note: string }) => post<RevisionView>(`/api/jobs/${job}/recheck`, body),
+    mutationFn: (body: { surfaces: string[]; note: string }) =>
+      post('/api/jobs/:id/recheck', { params: { id: job }, body }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['jobs', job] }),
   })
 }

@@ -1,0 +1,9 @@
+import { wires } from '#server/http/wire.ts'
+import { ReportView } from './views.ts'
+
+export const handoverWires = wires({
+  'GET /api/jobs/:id/report': {
+    allow: 'handover.see',
+    answer: ReportView,
+  },
+})
