@@ -176,7 +176,9 @@ describe('a procedure at work', () => {
     const work = (await hand.get(`/api/jobs/${id}/work`)).body
     expect(work.state.procedureVersion).toBe(2)
     expect(work.state.steps['walk_round:car'].status).toBe('finished')
-    expect(work.procedure.steps.find((s: any) => s.id === 'walk_round:car').kept).toBe(true)
+    expect(
+      (await hand.get(`/api/jobs/${id}/issued`)).body.procedure.steps.find((s: any) => s.id === 'walk_round:car').kept,
+    ).toBe(true)
     expect(speak.log(work.state)[0]!.text).toContain('under the cover')
     const versions = (await lead.get(`/api/jobs/${id}/procedure/versions`)).body
     expect(versions.map((v: any) => v.version)).toEqual([2, 1])

@@ -1,12 +1,20 @@
-import { Problem } from '#server/http/problem.ts'
+import { notFound, Problem } from '#server/http/problem.ts'
 import { type Route, routes, type World } from '#server/http/route.ts'
-import { eventsOf, jobOf } from '#server/jobs/jobs.ts'
+import { eventsOf, issuedProcedure, jobOf } from '#server/jobs/jobs.ts'
 import { appendEvent, appendFacts, workView } from './store.ts'
 import { workWires } from './wire.ts'
 
 export const workRoutes = ({ catalogue, db, now }: World): Route[] =>
   routes(workWires, {
     'GET /api/jobs/:id/work': ({ scope, params }) => workView(db, scope, params.id, catalogue, now()),
+    'GET /api/jobs/:id/issued': async ({ scope, params, query }) => {
+      const job = await jobOf(db, scope, params.id)
+      const version = query.version === undefined ? job.procedureVersion : Number(query.version)
+      if (version === null || !Number.isSafeInteger(version)) throw notFound('version of a procedure')
+      const row = await issuedProcedure(db, scope, { id: job.id, procedureVersion: version })
+      if (!row) throw notFound('version of a procedure')
+      return { version: row.version, procedure: row.procedure }
+    },
     'GET /api/jobs/:id/events': async ({ scope, params, query }) => {
       const after = Number(query.after ?? 0)
       if (!Number.isSafeInteger(after) || after < 0)

@@ -84,7 +84,8 @@ describe('a stop', () => {
     const cleared = await lead.send('POST', `/api/jobs/${id}/stops`, clear)
     expect(cleared.status, JSON.stringify(cleared.body)).toBe(200)
     expect(cleared.body.difference.added.length).toBeGreaterThan(20)
-    const { state, procedure: next } = (await lead.get(`/api/jobs/${id}/work`)).body
+    const { state } = (await lead.get(`/api/jobs/${id}/work`)).body
+    const { procedure: next } = (await lead.get(`/api/jobs/${id}/issued`)).body
     expect(state.steps['stop:fuel']).toMatchObject({ status: 'finished', reason: clear.note })
     expect(next.steps[0]).toMatchObject({ id: 'stop:fuel', kept: true })
     expect(
@@ -108,7 +109,8 @@ describe('a stop', () => {
     expect([away.status, away.body.errors[0].pointer]).toEqual([400, '/surface'])
     expect((await hand.send('POST', `/api/jobs/${id}/findings`, found)).status).toBe(200)
     expect((await say('step-finished', { step: 'walk_round:car' })).body.code).toBe('held')
-    const { procedure, state } = (await hand.get(`/api/jobs/${id}/work`)).body
+    const { state } = (await hand.get(`/api/jobs/${id}/work`)).body
+    const { procedure } = (await hand.get(`/api/jobs/${id}/issued`)).body
     expect(procedure.steps.filter((s: any) => !s.kept).map((s: any) => s.id)).toEqual(['stop:fuel'])
     expect(speak.log(state).at(-1)).toMatchObject({ stop: 'stop:fuel', text: expect.stringContaining('Told: Tam') })
     const job = (await lead.get(`/api/jobs/${id}`)).body
@@ -137,7 +139,7 @@ describe('a stop', () => {
     const done = await trained.send('POST', `/api/jobs/${id}/stops`, clear)
     expect(done.status, JSON.stringify(done.body)).toBe(200)
     // Its ordinary work comes now, still without heat.
-    const { procedure: next } = (await lead.get(`/api/jobs/${id}/work`)).body
+    const { procedure: next } = (await lead.get(`/api/jobs/${id}/issued`)).body
     const there = next.steps.filter((s: any) => s.surfaces.includes('seat-1l.seat-base') && !s.kept)
     expect(there.some((s: any) => s.treatment === 'vac_seat')).toBe(true)
     expect(there.some((s: any) => /^hot/.test(s.treatment))).toBe(false)

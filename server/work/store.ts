@@ -215,7 +215,7 @@ export async function workView(
       state: job.state,
       due: job.due,
     },
-    procedure,
+    version: current.version,
     state,
     petals: petalsOf(procedure, state, catalogue.stages),
     minutesLeft: minutesLeft(procedure, state),

@@ -1,6 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Body } from '#core/cabin/schema.ts'
-import { CheckListPlace } from '#core/catalogue/check-list-place.ts'
+import { PlaceToCheck } from '#core/catalogue/check-list-place.ts'
 import { Need, Petal, WorkState } from '#core/job/schema.ts'
 import { Procedure } from '#core/procedures/schema.ts'
 
@@ -20,13 +20,14 @@ export const WorkView = Type.Object(
       },
       Strict,
     ),
-    procedure: Procedure,
+    /** The version at work: what it holds never changes and is asked for once. */
+    version: Type.Integer(),
     state: WorkState,
     petals: Type.Array(Petal),
     /** Attended minutes (median) left. */
     minutesLeft: Type.Number(),
     needs: Type.Array(Need),
-    places: Type.Array(CheckListPlace),
+    places: Type.Array(PlaceToCheck),
     /** Names by person id. */
     names: Type.Record(Type.String(), Type.String()),
     /** Skills by person id. */
@@ -38,3 +39,7 @@ export const WorkView = Type.Object(
   Strict,
 )
 export type WorkView = Static<typeof WorkView>
+
+/** One issued version of a job's procedure. */
+export const IssuedView = Type.Object({ version: Type.Integer(), procedure: Procedure }, Strict)
+export type IssuedView = Static<typeof IssuedView>

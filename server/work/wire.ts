@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox'
 import { Facts, LedgerEvent, WorkIntent } from '#core/job/schema.ts'
 import { wires } from '#server/http/wire.ts'
-import { WorkView } from './views.ts'
+import { IssuedView, WorkView } from './views.ts'
 
 const Strict = { additionalProperties: false }
 
@@ -9,6 +9,11 @@ export const workWires = wires({
   'GET /api/jobs/:id/work': {
     allow: 'work.see',
     answer: WorkView,
+  },
+  'GET /api/jobs/:id/issued': {
+    allow: 'work.see',
+    query: { version: 'Which version; the one at work when left out.' },
+    answer: IssuedView,
   },
   'GET /api/jobs/:id/events': {
     allow: 'work.see',

@@ -99,7 +99,8 @@ it('two phones without a line for a while, both reloaded, both back: every tap o
   // One state: folded anew from the ledger it is what the server says and what both phones show.
   const view = await api(lead, `/api/jobs/${job}/work`)
   const all = await api(lead, `/api/jobs/${job}/events`)
-  expect(JSON.parse(JSON.stringify(replay(all, view.procedure)))).toEqual(view.state)
+  const { procedure } = await api(lead, `/api/jobs/${job}/issued`)
+  expect(JSON.parse(JSON.stringify(replay(all, procedure)))).toEqual(view.state)
   for (const { page, taps } of hands) {
     for (const tap of taps) expect(['finished']).toContain(view.state.steps[tap.split(' ')[1]!].status)
     await page.reload()

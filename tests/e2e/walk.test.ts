@@ -335,7 +335,8 @@ it('7: a technician works on a phone; another browser sees it within a second', 
   // The coffee on the seat asks for acid, which Ines is not trained for.
   expect(waived).toBeGreaterThan(0)
   await page.getByText('Every step is over').waitFor()
-  const { state, procedure } = await api(page, `/api/jobs/${job}/work`)
+  const { state } = await api(page, `/api/jobs/${job}/work`)
+  const { procedure } = await api(page, `/api/jobs/${job}/issued`)
   for (const step of procedure.steps)
     expect(state.steps[step.id]?.status, step.id).toBe(step.id === skipped ? 'skipped' : 'finished')
 })

@@ -1,15 +1,17 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useCallback, useMemo, useState, useSyncExternalStore } from 'react'
+import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { needsOf } from '#core/job/needs.ts'
 import { minutesLeft, petalsOf } from '#core/job/progress.ts'
 import { reduce } from '#core/job/reduce.ts'
 import type { WorkEvent, WorkIntent, WorkState } from '#core/job/schema.ts'
-import type { WorkView } from '#server/work/views.ts'
 import { outbox } from './device-outbox.ts'
-import { get } from './http.ts'
+import { followTap } from './news.ts'
 import type { Kept, Outcome } from './outbox.ts'
 import { useCatalogue, useSignedIn } from './session.ts'
+import { type AtWork, issuedQuery, workQuery } from './work.ts'
+
+export type { AtWork }
 
 const noEvents: readonly Kept[] = []
 const useKeptOf = (job: string): readonly Kept[] => {
@@ -25,7 +27,7 @@ const asEvent = ({ event, job, person }: Kept, position: number): WorkEvent =>
   ({ ...event, job, position, author: person, serverTime: event.deviceTime }) as WorkEvent
 
 /** The state with what was tapped here on top, though the server has not said it back yet. */
-export function withKept(view: WorkView, waiting: readonly WorkEvent[]): WorkState {
+export function withKept(view: AtWork, waiting: readonly WorkEvent[]): WorkState {
   return waiting.reduce(
     (state, event) => ({ ...reduce(state, event, view.procedure), position: state.position }),
     view.state,
@@ -34,15 +36,22 @@ export function withKept(view: WorkView, waiting: readonly WorkEvent[]): WorkSta
 
 /** A job at work as the server has it, with what was tapped on this device already in it. */
 export function useWork(id: string) {
-  const query = useQuery({
-    queryKey: ['jobs', id, 'work'],
-    queryFn: ({ signal }) => get('/api/jobs/:id/work', { params: { id }, signal }),
-    refetchInterval: 60_000,
-  })
+  const client = useQueryClient()
+  const work = useQuery(workQuery(id))
+  const version = work.data?.version
+  const issued = useQuery({ ...issuedQuery(id, version ?? 0), enabled: version !== undefined })
+  // Should the live line have missed something, the ledger's tail brings it.
+  useEffect(() => {
+    const timer = setInterval(() => followTap(client, id), 60_000)
+    return () => clearInterval(timer)
+  }, [client, id])
   const catalogue = useCatalogue()
   const kept = useKeptOf(id)
   const sent = useSyncExternalStore(outbox.subscribe, outbox.sent)
-  const view = query.data
+  const view = useMemo(
+    () => (work.data && issued.data ? { ...work.data, procedure: issued.data.procedure } : undefined),
+    [work.data, issued.data],
+  )
   const stages = catalogue.data?.stages
   const data = useMemo(() => {
     if (!view) return undefined
@@ -61,7 +70,14 @@ export function useWork(id: string) {
       needs: needsOf(view.procedure, state, places, new Date().toISOString()),
     }
   }, [id, view, kept, sent, stages])
-  return { ...query, data } as typeof query
+  const failed = work.isLoadingError ? work : issued.isLoadingError ? issued : undefined
+  return {
+    data,
+    isPending: data === undefined && !failed,
+    isLoadingError: failed !== undefined,
+    error: failed?.error as Error,
+    refetch: () => void (failed ?? work).refetch(),
+  }
 }
 
 function deviceName(): string {

@@ -29,7 +29,7 @@ const ledger = [
   event(3, 'step-started', 'clear_out:car'),
 ]
 const view = {
-  procedure,
+  version: 1,
   state: emptyState(),
   places: [],
   petals: [],
@@ -40,15 +40,15 @@ const view = {
 describe('a tail of the ledger', () => {
   it('leaves a view as the whole ledger would, whatever part of it comes when', () => {
     for (const cut of [0, 1, 2, 3]) {
-      const first = withTail(view, ledger.slice(0, cut), catalogue.stages, now)!
+      const first = withTail(view, procedure, ledger.slice(0, cut), catalogue.stages, now)!
       // The second answer repeats what the first had already.
-      const both = withTail(first, ledger.slice(Math.max(0, cut - 1)), catalogue.stages, now)!
+      const both = withTail(first, procedure, ledger.slice(Math.max(0, cut - 1)), catalogue.stages, now)!
       expect(both.state).toEqual(replay(ledger, procedure))
       expect(both.minutesLeft).toBeGreaterThan(0)
     }
   })
   it('that does not follow on is not folded', () => {
-    expect(withTail(view, ledger.slice(1), catalogue.stages, now)).toBeUndefined()
+    expect(withTail(view, procedure, ledger.slice(1), catalogue.stages, now)).toBeUndefined()
   })
 })
 

@@ -19,6 +19,7 @@ export default function FinalCheckScreen() {
   const [failing, setFailing] = useState<string>()
   if (work.isPending) return <Fetching lines={5} />
   if (work.isLoadingError) return <Told error={work.error} onRetry={() => void work.refetch()} />
+  if (!work.data) return null
   const { state, names } = work.data
   const places = work.data.places.map((place) => ({ id: place.id, text: speak.placeToCheck(place) }))
   const left = places.filter((p) => !state.checks[p.id]).length

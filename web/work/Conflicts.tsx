@@ -1,8 +1,8 @@
-import type { WorkView } from '#server/work/views.ts'
+import type { AtWork } from '#web/client/work.ts'
 import { words } from '#words/en/screens/work.ts'
 
 /** What phones wrote down apart that does not go together: both sides are kept, and a person looks. */
-export function Conflicts({ view, titles }: { view: WorkView; titles: ReadonlyMap<string, string> }) {
+export function Conflicts({ view, titles }: { view: AtWork; titles: ReadonlyMap<string, string> }) {
   const { conflicts } = view.state
   if (conflicts.length === 0) return null
   const named = (ids: readonly string[]) => ids.map((id) => view.names[id] ?? id).join(', ')

@@ -2,15 +2,15 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import { stepState } from '#core/job/reduce.ts'
 import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
-import type { WorkView } from '#server/work/views.ts'
 import type { Say } from '#web/client/ledger.ts'
+import type { AtWork } from '#web/client/work.ts'
 import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
 import { words } from '#words/en/screens/work.ts'
 import type { StepInWords } from '#words/worded/procedure-schema.ts'
 import { DwellTimer } from './DwellTimer.tsx'
 
 interface Props {
-  view: WorkView
+  view: AtWork
   step: StepInWords
   person: string
   now: number

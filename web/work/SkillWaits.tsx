@@ -2,16 +2,16 @@ import { Button, Input, Modal } from 'antd'
 import { useState } from 'react'
 import { lackedSkill } from '#core/job/allow.ts'
 import type { Step } from '#core/procedures/schema.ts'
-import type { WorkView } from '#server/work/views.ts'
 import type { Say } from '#web/client/ledger.ts'
 import { useCatalogue, useMay } from '#web/client/session.ts'
+import type { AtWork } from '#web/client/work.ts'
 import { PickName } from '#web/ui/PickName.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
 
 interface Props {
-  view: WorkView
+  view: AtWork
   steps: readonly Step[]
   error: Error | null
   onSay: (say: Say) => Promise<boolean>

@@ -2,9 +2,9 @@ import { Button, Form, Input, Modal } from 'antd'
 import { useState } from 'react'
 import { stepState } from '#core/job/reduce.ts'
 import type { Step } from '#core/procedures/schema.ts'
-import type { WorkView } from '#server/work/views.ts'
 import type { Say } from '#web/client/ledger.ts'
 import { useMay } from '#web/client/session.ts'
+import type { AtWork } from '#web/client/work.ts'
 import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { words } from '#words/en/screens/work.ts'
@@ -13,7 +13,7 @@ import { useClearStop } from './api.ts'
 
 interface Props {
   job: string
-  view: WorkView
+  view: AtWork
   step: Step
   person: string
   busy: boolean

@@ -3,14 +3,14 @@ import { catalogue } from '#catalogue/catalogue.ts'
 import { emptyState, waiting } from '#core/job/reduce.ts'
 import type { StepState, WorkState } from '#core/job/schema.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
-import type { WorkView } from '#server/work/views.ts'
+import type { AtWork } from '#web/client/work.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
 import { nextStep, stepsAfter, waitingForSkill } from './choose.ts'
 
 const procedure = generateProcedure(carA(), catalogue)
 const now = '2026-01-01T10:00:00.000Z'
 const view = (state: WorkState, mine: string[] = []) =>
-  ({ procedure, state, skills: {}, mine: mine.map((step, start) => ({ step, start })) }) as unknown as WorkView
+  ({ procedure, state, skills: {}, mine: mine.map((step, start) => ({ step, start })) }) as unknown as AtWork
 const step = (change: Partial<StepState>): StepState => ({ ...waiting, ...change })
 
 it('offers the first step that can start', () => {
@@ -43,7 +43,7 @@ it('tells a person what only a skill keeps from them, and a lead what may be let
     .slice(0, made.steps.indexOf(clean))
     .map((s) => [s.id, step({ status: 'finished', finishedAt: now })])
   const state = { ...emptyState(), steps: Object.fromEntries(over) }
-  const shown = { procedure: made, state, mine: [], skills: { ana: [], tam: ['leather'] } } as unknown as WorkView
+  const shown = { procedure: made, state, mine: [], skills: { ana: [], tam: ['leather'] } } as unknown as AtWork
   const late = '2026-01-02T10:00:00.000Z'
   const ids = (person: string, leads: boolean) => waitingForSkill(shown, person, leads, late).map((s) => s.id)
   expect(ids('ana', false)).toContain(clean.id)
