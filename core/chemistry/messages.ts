@@ -1,4 +1,4 @@
-import { type MessageOf, messageSchema, type None, saying } from '#core/message/message.ts'
+import { type MessageOf, type None, saying } from '#core/message/message.ts'
 
 /** Why a product may not go into a vessel. */
 export interface VesselReasons {
@@ -10,5 +10,4 @@ export interface VesselReasons {
   'other-product': { product: string }
 }
 export type VesselReason = MessageOf<VesselReasons>
-export const VesselReason = messageSchema<VesselReasons>()
 export const vesselReason = saying<VesselReasons>()

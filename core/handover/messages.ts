@@ -1,5 +1,5 @@
 import type { SurfaceName } from '#core/cabin/schema.ts'
-import { type MessageOf, messageSchema, saying } from '#core/message/message.ts'
+import { type MessageOf, saying } from '#core/message/message.ts'
 import type { Reason, Title } from '#core/procedures/messages.ts'
 
 /** What was left, and why. */
@@ -11,5 +11,4 @@ export interface RemainsMessages {
   'failed-check': { place: string; function?: string; note: string }
 }
 export type Remains = MessageOf<RemainsMessages>
-export const Remains = messageSchema<RemainsMessages>()
 export const remains = saying<RemainsMessages>()

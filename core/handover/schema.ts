@@ -2,9 +2,9 @@ import { type Static, Type } from '@sinclair/typebox'
 import { PlaceToCheck } from '#core/catalogue/check-list-place.ts'
 import { Belonging } from '#core/check-in/belonging.ts'
 import { HandedOver } from '#core/job/schema.ts'
-import { Title } from '#core/procedures/messages.ts'
+import { Title } from '#core/procedures/message-schemas.ts'
 import { Procedure } from '#core/procedures/schema.ts'
-import { Remains } from './messages.ts'
+import { Remains } from './message-schemas.ts'
 
 const Strict = { additionalProperties: false }
 

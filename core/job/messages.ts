@@ -1,4 +1,4 @@
-import { type MessageOf, messageSchema, type None, saying } from '#core/message/message.ts'
+import { type MessageOf, type None, saying } from '#core/message/message.ts'
 import type { Title } from '#core/procedures/messages.ts'
 
 /** Why an intent is not possible now. */
@@ -45,5 +45,4 @@ export interface LogMessages {
   'skill-waived': { step: Title; reason: string }
 }
 export type LogSaid = MessageOf<LogMessages>
-export const LogSaid = messageSchema<LogMessages>()
 export const log = saying<LogMessages>()

@@ -1,8 +1,8 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox'
 import type { Condition } from '#core/condition/schema.ts'
-import { Title } from '#core/procedures/messages.ts'
+import { Title } from '#core/procedures/message-schemas.ts'
 import { Uuid } from '#core/units/uuid.ts'
-import { LogSaid } from './messages.ts'
+import { LogSaid } from './message-schemas.ts'
 
 const Strict = { additionalProperties: false }
 const StepId = Type.String({ minLength: 1, maxLength: 120 })

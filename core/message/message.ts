@@ -1,18 +1,8 @@
-import { Type } from '@sinclair/typebox'
-
 /**
  * What core has to say: a code and the facts it is about, in no language. Words are made of it at the edge (`words/`), so that what was
  * stored can be read in another language later.
  */
 export type MessageOf<M> = { [C in keyof M & string]: { code: C; facts: M[C] } }[keyof M & string]
-
-const shape = Type.Object(
-  { code: Type.String(), facts: Type.Record(Type.String(), Type.Unknown()) },
-  { additionalProperties: false, description: 'A code and its facts; words are made of it where it is read.' },
-)
-
-/** The schema of a capability's messages; their facts are typed, their words' table is checked by the compiler. */
-export const messageSchema = <M>() => Type.Unsafe<MessageOf<M>>(shape)
 
 /** Makes a capability's messages. */
 export const saying =

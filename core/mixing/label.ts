@@ -2,7 +2,8 @@ import { type Static, Type } from '@sinclair/typebox'
 import { faultOf, none } from '#core/message/message.ts'
 import { BadInput } from '#core/units/fault.ts'
 import { differs, millilitresIn, unitNamed, type VolumeSystem } from '#core/units/volume.ts'
-import { type LabelFault, labelFault, ReadingMeans, readingMeans } from './messages.ts'
+import { ReadingMeans as ReadingMeansSchema } from './message-schemas.ts'
+import { type LabelFault, labelFault, type ReadingMeans, readingMeans } from './messages.ts'
 
 const Strict = { additionalProperties: false }
 const Squirt = Type.Optional(Type.Number({ minimum: 0.01, maximum: 1000 }))
@@ -25,7 +26,7 @@ export const Reading = Type.Object(
     concentrate: Type.Number(),
     water: Type.Number(),
     fraction: Type.Number(),
-    meaning: ReadingMeans,
+    meaning: ReadingMeansSchema,
     /** How much more concentrate than by the first reading, as a share of it. */
     doseChange: Type.Number(),
   },

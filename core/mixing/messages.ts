@@ -1,4 +1,4 @@
-import { type MessageOf, messageSchema, type None, saying } from '#core/message/message.ts'
+import { type MessageOf, type None, saying } from '#core/message/message.ts'
 
 /** One thing to do at the bench. Volumes in ml. */
 export interface BenchMessages {
@@ -16,7 +16,6 @@ export interface BenchMessages {
   label: None
 }
 export type BenchStep = MessageOf<BenchMessages>
-export const BenchStep = messageSchema<BenchMessages>()
 export const benchStep = saying<BenchMessages>()
 
 /** What is not as it should be with a mix. */
@@ -29,7 +28,6 @@ export interface MixWarnings {
   'below-label': None
 }
 export type MixWarning = MessageOf<MixWarnings>
-export const MixWarning = messageSchema<MixWarnings>()
 export const mixWarning = saying<MixWarnings>()
 
 /** What a reading of a label means. */
@@ -47,7 +45,6 @@ export interface ReadingMessages {
   'other-measures': { system: 'us' | 'imperial' }
 }
 export type ReadingMeans = MessageOf<ReadingMessages>
-export const ReadingMeans = messageSchema<ReadingMessages>()
 export const readingMeans = saying<ReadingMessages>()
 
 /** Why a text is no dilution. */

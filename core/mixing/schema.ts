@@ -1,5 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox'
-import { BenchStep, MixWarning } from './messages.ts'
+import { BenchStep, MixWarning } from './message-schemas.ts'
 
 /** Parts of concentrate to parts of water, as the label or the person gave them; never kept as a fraction alone. */
 export const Ratio = Type.Object(

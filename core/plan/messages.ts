@@ -1,4 +1,4 @@
-import { type MessageOf, messageSchema, type None, saying } from '#core/message/message.ts'
+import { type MessageOf, type None, saying } from '#core/message/message.ts'
 
 /** Why an activity is not planned. Ids are the request's own. */
 export interface ObstacleMessages {
@@ -15,7 +15,6 @@ export interface ObstacleMessages {
   'no-room': None
 }
 export type ObstacleSaid = MessageOf<ObstacleMessages>
-export const ObstacleSaid = messageSchema<ObstacleMessages>()
 export const obstacleSaid = saying<ObstacleMessages>()
 
 /** A rule of the contract that placements break. Times are minutes from the request's origin. */
@@ -35,5 +34,4 @@ export interface ViolationMessages {
   'crew-limit': { at: number; people: number; job: string; limit: number }
 }
 export type ViolationSaid = MessageOf<ViolationMessages>
-export const ViolationSaid = messageSchema<ViolationMessages>()
 export const violationSaid = saying<ViolationMessages>()

@@ -1,5 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox'
-import { ObstacleSaid, ViolationSaid } from './messages.ts'
+import { ObstacleSaid, ViolationSaid } from './message-schemas.ts'
 
 const Strict = { additionalProperties: false }
 const Id = Type.String({ minLength: 1, maxLength: 200 })

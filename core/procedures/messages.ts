@@ -1,7 +1,7 @@
 import type { SurfaceName } from '#core/cabin/schema.ts'
 import type { Ban } from '#core/catalogue/treatment.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
-import { type MessageOf, messageSchema, type None, saying } from '#core/message/message.ts'
+import { type MessageOf, type None, saying } from '#core/message/message.ts'
 
 /** Why something is held by a finding that stops. */
 export type HeldBecause =
@@ -22,7 +22,6 @@ export interface TitleMessages {
   unnamed: { step: string }
 }
 export type Title = MessageOf<TitleMessages>
-export const Title = messageSchema<TitleMessages>()
 export const title = saying<TitleMessages>()
 
 /** How a step is done: as its treatment says, or as a house rule or something that does not work has it. */
@@ -32,7 +31,6 @@ export interface MotionMessages {
   'not-working': { function: string; treatment: string }
 }
 export type Motion = MessageOf<MotionMessages>
-export const Motion = messageSchema<MotionMessages>()
 export const motion = saying<MotionMessages>()
 
 export interface CautionMessages {
@@ -43,7 +41,6 @@ export interface CautionMessages {
   stop: { rule: string; line: number }
 }
 export type CautionSaid = MessageOf<CautionMessages>
-export const CautionSaid = messageSchema<CautionMessages>()
 export const cautionSaid = saying<CautionMessages>()
 
 /** Why something is not done, or not done so. */
@@ -101,7 +98,6 @@ export interface ReasonMessages {
   sequence: { rule: string }
 }
 export type Reason = MessageOf<ReasonMessages>
-export const Reason = messageSchema<ReasonMessages>()
 export const reason = saying<ReasonMessages>()
 
 /** What the checker says of an edit. */
@@ -131,7 +127,6 @@ export interface FindingMessages {
   'still-there': { first: Title; next: Title }
 }
 export type FindingSaid = MessageOf<FindingMessages>
-export const FindingSaid = messageSchema<FindingMessages>()
 export const findingSaid = saying<FindingMessages>()
 
 /** What mends a finding. */
@@ -140,7 +135,6 @@ export interface FixMessages {
   'put-after': { step: Title }
 }
 export type FixSaid = MessageOf<FixMessages>
-export const FixSaid = messageSchema<FixMessages>()
 export const fixSaid = saying<FixMessages>()
 
 /** What holds for the whole car and is said once. */
@@ -160,7 +154,6 @@ export interface NoteMessages {
   'ceiling-alone': None
 }
 export type Note = MessageOf<NoteMessages>
-export const Note = messageSchema<NoteMessages>()
 export const note = saying<NoteMessages>()
 
 /** What a time limit leaves out, and what more time buys, by place. */
@@ -170,7 +163,6 @@ export interface PlaceMessages {
   gains: { group: string; rows: number; fresh: number; further: number }
 }
 export type PlaceSaid = MessageOf<PlaceMessages>
-export const PlaceSaid = messageSchema<PlaceMessages>()
 export const placeSaid = saying<PlaceMessages>()
 
 /** What is different about a step that two procedures have. */
@@ -181,5 +173,4 @@ export interface ChangeMessages {
   motion: { to: Motion | null }
 }
 export type ChangeSaid = MessageOf<ChangeMessages>
-export const ChangeSaid = messageSchema<ChangeMessages>()
 export const changeSaid = saying<ChangeMessages>()

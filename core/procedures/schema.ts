@@ -3,7 +3,17 @@ import { SurfaceName } from '#core/cabin/schema.ts'
 import { CheckIn } from '#core/check-in/check-in.ts'
 import { Ratio } from '#core/mixing/schema.ts'
 import { Uuid } from '#core/units/uuid.ts'
-import { CautionSaid, ChangeSaid, FindingSaid, FixSaid, Motion, Note, PlaceSaid, Reason, Title } from './messages.ts'
+import {
+  CautionSaid,
+  ChangeSaid,
+  FindingSaid,
+  FixSaid,
+  Motion,
+  Note,
+  PlaceSaid,
+  Reason,
+  Title,
+} from './message-schemas.ts'
 
 const Strict = { additionalProperties: false }
 

@@ -1,6 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Need, Petal } from '#core/job/schema.ts'
-import { Title } from '#core/procedures/messages.ts'
+import { Title } from '#core/procedures/message-schemas.ts'
 
 const Strict = { additionalProperties: false }
 const Nullable = Type.Union([Type.Number(), Type.Null()])

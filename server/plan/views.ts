@@ -1,6 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
-import { Title } from '#core/procedures/messages.ts'
+import { Title } from '#core/procedures/message-schemas.ts'
 
 const Strict = { additionalProperties: false }
 

@@ -2,8 +2,8 @@ import { type Static, Type } from '@sinclair/typebox'
 import { Body } from '#core/cabin/schema.ts'
 import { Vehicle } from '#core/check-in/vehicle.ts'
 import { Condition, Odour } from '#core/condition/schema.ts'
-import { Remains } from '#core/handover/messages.ts'
-import { Title } from '#core/procedures/messages.ts'
+import { Remains } from '#core/handover/message-schemas.ts'
+import { Title } from '#core/procedures/message-schemas.ts'
 import { Procedure } from '#core/procedures/schema.ts'
 
 const Strict = { additionalProperties: false }

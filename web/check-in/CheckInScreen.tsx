@@ -1,6 +1,6 @@
 import { Button, ConfigProvider } from 'antd'
 import { type KeyboardEvent, useMemo, useState } from 'react'
-import { useNavigate, useParams } from 'react-router'
+import { useNavigate } from 'react-router'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { byId } from '#core/catalogue/by-id.ts'
@@ -14,6 +14,7 @@ import { keepFile } from '#web/client/keep-file.ts'
 import { useCatalogue, useMay, usePeople, useSignedIn } from '#web/client/session.ts'
 import { useVersionedDraft } from '#web/client/useVersionedDraft.ts'
 import { useJob } from '#web/shell/JobFrame.tsx'
+import { useRouteId } from '#web/shell/useRouteId.ts'
 import { CabinSheet, type Spot } from '#web/ui/CabinSheet.tsx'
 import { DraftConflict, DraftStatus } from '#web/ui/DraftStatus.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -39,8 +40,8 @@ import { TriedPanel } from './TriedPanel.tsx'
 import { useMemory } from './vehicles.ts'
 
 export default function CheckInScreen() {
-  const { id } = useParams()
-  const job = useJob(id!)
+  const id = useRouteId()
+  const job = useJob(id)
   const catalogue = useCatalogue()
   if (job.isPending || catalogue.isPending) return <Fetching lines={5} />
   if (job.isLoadingError) return <Told error={job.error} onRetry={() => void job.refetch()} />

@@ -3,9 +3,9 @@ import { createContext, useContext } from 'react'
 import type { SessionView } from '#server/http/views.ts'
 import type { BodyOf } from '#server/http/wire.ts'
 import type { Api } from '#server/wire.ts'
-import { speak } from '#words/en/speak.ts'
 import { get, isPassing, post, remove } from './http.ts'
 import { beforeLeaving, personHasLeft, personIsHere } from './keeping.ts'
+import { loadWords } from './useSpeak.ts'
 
 /** Somebody left while the line was down: the server still has to be told. */
 const leftKey = 'left'
@@ -90,7 +90,10 @@ export const useMay = (permission: SessionView['permissions'][number]): boolean 
 export const useCatalogue = () =>
   useQuery({
     queryKey: ['catalogue'],
-    queryFn: ({ signal }) => get('/api/catalogue', { signal }).then(speak.catalogue),
+    queryFn: async ({ signal }) => {
+      const [speak, facts] = await Promise.all([loadWords(), get('/api/catalogue', { signal })])
+      return speak.catalogue(facts)
+    },
     staleTime: Number.POSITIVE_INFINITY,
   })
 

@@ -1,6 +1,7 @@
 import { Link } from 'react-router'
 import { usePlan } from '#web/client/plan.ts'
 import { useSignedIn } from '#web/client/session.ts'
+import { useSpeak } from '#web/client/useSpeak.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Lanes } from '#web/ui/Lanes.tsx'
@@ -10,7 +11,6 @@ import { useDay } from './api.ts'
 import { JobCard } from './JobCard.tsx'
 import './day.css'
 import { words } from '#words/en/screens/day.ts'
-import { speak } from '#words/en/speak.ts'
 
 const placeOf = (kind: string) => (kind === 'final-check' ? 'final' : kind === 'hand-over' ? 'report' : 'work')
 
@@ -18,11 +18,12 @@ export default function DayScreen() {
   const zone = useSignedIn().timeZone
   const day = useDay()
   const plan = usePlan()
+  const speak = useSpeak()
   if (day.isPending) return <Fetching lines={4} />
   if (day.isLoadingError) return <Told error={day.error} onRetry={() => void day.refetch()} />
   const { jobs, bottles, now, serverTime } = day.data
   const needs = jobs
-    .flatMap((job) => job.needs.map((need) => ({ ...speak.need(need), job })))
+    .flatMap((job) => job.needs.map((need) => ({ ...need, title: speak?.need(need).title ?? '', job })))
     .sort((a, b) => (a.at < b.at ? -1 : 1))
   return (
     <>
@@ -33,7 +34,7 @@ export default function DayScreen() {
       )}
       <section className="job-cards" aria-label="Vehicles">
         {jobs.map((job) => (
-          <JobCard key={job.id} job={job} zone={zone} now={serverTime} />
+          <JobCard key={job.id} job={job} speak={speak} zone={zone} now={serverTime} />
         ))}
       </section>
       <div className="day-lower">
@@ -43,7 +44,7 @@ export default function DayScreen() {
               since={Math.floor((now - 45) / 30) * 30}
               rows={plan.data.people}
               blocks={spellsOf(plan.data, now)}
-              threads={threadsOf(plan.data, now + 90)}
+              threads={threadsOf(plan.data, speak, now + 90)}
               flags={flagsOf(plan.data)}
               now={now}
               label="Who is on what, over the day"
@@ -61,7 +62,7 @@ export default function DayScreen() {
           {needs.length + bottles.length === 0 && <p className="soft">{words.nobody}</p>}
           <ul className="plain">
             {needs.map((need) => (
-              <li key={need.job.id + need.kind + need.title} className="need">
+              <li key={`${need.job.id} ${need.kind} ${need.step}`} className="need">
                 <span>
                   <span className={need.at <= serverTime ? 'chip now' : 'chip'}>
                     {need.at <= serverTime ? words.now : clockIn(zone, need.at)}
@@ -82,7 +83,7 @@ export default function DayScreen() {
                 <span>
                   <Link to="/mixing?part=bottles">{words.empty(bottle.name)}</Link>
                   <br />
-                  <span className="soft">{words.past(speak.names.of('products', bottle.product).name)}</span>
+                  <span className="soft">{words.past(speak?.names.of('products', bottle.product).name ?? '')}</span>
                 </span>
               </li>
             ))}

@@ -3,10 +3,18 @@ import { heartOf, sayClock, sayMinutes } from '#core/units/format.ts'
 import type { DayJobView } from '#server/day/views.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
-import { speak } from '#words/en/speak.ts'
+import type { Speaker } from '#words/speaker.ts'
 
-export function JobCard({ job, zone, now }: { job: DayJobView; zone: string; now: string }) {
-  const urgent = job.needs.filter((n) => n.at <= now).map(speak.need)
+interface Props {
+  job: DayJobView
+  zone: string
+  now: string
+  /** Its words come after the card. */
+  speak: Speaker | undefined
+}
+
+export function JobCard({ job, zone, now, speak }: Props) {
+  const urgent = job.needs.filter((n) => n.at <= now)
   const to =
     job.state === 'draft'
       ? `/jobs/${job.id}/check-in`
@@ -15,9 +23,9 @@ export function JobCard({ job, zone, now }: { job: DayJobView; zone: string; now
         : `/jobs/${job.id}/procedure`
   const doing = job.running[0]
   const status =
-    urgent[0]?.title ??
+    (urgent[0] && (speak?.need(urgent[0]).title ?? '')) ??
     (doing
-      ? speak.title(doing.title)
+      ? (speak?.title(doing.title) ?? '')
       : job.state === 'draft'
         ? `expected ${clockIn(zone, job.arrives)}`
         : job.stepsDone > 0

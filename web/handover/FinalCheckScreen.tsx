@@ -1,8 +1,9 @@
 import { Button } from 'antd'
 import { useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { Link } from 'react-router'
 import { useSay, useWork } from '#web/client/ledger.ts'
 import { useMay } from '#web/client/session.ts'
+import { useRouteId } from '#web/shell/useRouteId.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { KeptHere } from '#web/ui/KeptHere.tsx'
 import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
@@ -12,9 +13,9 @@ import { words } from '#words/en/screens/handover.ts'
 import { speak } from '#words/en/speak.ts'
 
 export default function FinalCheckScreen() {
-  const { id } = useParams()
-  const work = useWork(id!)
-  const { say, busy, error, kept, dismiss } = useSay(id!)
+  const id = useRouteId()
+  const work = useWork(id)
+  const { say, busy, error, kept, dismiss } = useSay(id)
   const mayCheck = useMay('work.do')
   const [failing, setFailing] = useState<string>()
   if (work.isPending) return <Fetching lines={5} />

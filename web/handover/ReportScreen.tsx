@@ -1,9 +1,9 @@
 import { Button, Input } from 'antd'
 import { useState } from 'react'
-import { useParams } from 'react-router'
 import { useSay } from '#web/client/ledger.ts'
 import { useMay, useSignedIn } from '#web/client/session.ts'
 import { clockIn } from '#web/shell/clock.ts'
+import { useRouteId } from '#web/shell/useRouteId.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { KeptHere } from '#web/ui/KeptHere.tsx'
 import { Told } from '#web/ui/Told.tsx'
@@ -13,10 +13,10 @@ import { words } from '#words/en/screens/handover.ts'
 import { speak } from '#words/en/speak.ts'
 
 export default function ReportScreen() {
-  const { id } = useParams()
+  const id = useRouteId()
   const zone = useSignedIn().timeZone
-  const view = useReport(id!)
-  const { say, busy, error, kept, dismiss } = useSay(id!)
+  const view = useReport(id)
+  const { say, busy, error, kept, dismiss } = useSay(id)
   const mayGive = useMay('handover.give')
   const [to, setTo] = useState('')
   if (view.isPending) return <Fetching lines={5} />

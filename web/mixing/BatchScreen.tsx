@@ -1,10 +1,10 @@
 import { Button } from 'antd'
-import { useParams } from 'react-router'
 import { pictogramSvg, pictogramWords } from '#core/chemistry/pictograms.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
 import { dayIn } from '#core/units/shop-time.ts'
 import { useCatalogue, useSignedIn } from '#web/client/session.ts'
 import { clockIn } from '#web/shell/clock.ts'
+import { useRouteId } from '#web/shell/useRouteId.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { useBatch } from './api.ts'
@@ -13,8 +13,8 @@ import { words } from '#words/en/screens/mixing.ts'
 
 /** What a bottle's code leads to: what is in it, how strong it really is, until when, and what to beware of. */
 export default function BatchScreen() {
-  const { id } = useParams()
-  const batch = useBatch(id!)
+  const id = useRouteId()
+  const batch = useBatch(id)
   const catalogue = useCatalogue()
   const zone = useSignedIn().timeZone
   if (batch.isPending || catalogue.isPending) return <Fetching lines={4} />

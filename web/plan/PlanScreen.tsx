@@ -8,6 +8,7 @@ import { Fetching } from '#web/ui/Fetching.tsx'
 import { Lanes } from '#web/ui/Lanes.tsx'
 import { flagsOf, spellsOf, threadsOf } from '#web/ui/lanes-of-plan.ts'
 import { Told } from '#web/ui/Told.tsx'
+import { speak } from '#words/en/speak.ts'
 import { AssignPanel } from './AssignPanel.tsx'
 import { useMakePlan } from './api.ts'
 import './plan.css'
@@ -86,7 +87,7 @@ export default function PlanScreen() {
             since={Math.floor((view.now - 60) / 30) * 30}
             rows={view.people}
             blocks={spells}
-            threads={threadsOf(view)}
+            threads={threadsOf(view, speak)}
             flags={flagsOf(view)}
             now={view.now}
             selected={spell?.id}

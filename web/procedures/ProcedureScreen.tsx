@@ -1,11 +1,12 @@
 import { Button } from 'antd'
 import { useMemo, useState } from 'react'
-import { useNavigate, useParams } from 'react-router'
+import { useNavigate } from 'react-router'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { sayMinutes } from '#core/units/format.ts'
 import type { ProcedureView } from '#server/procedures/views.ts'
 import { useCatalogue, useMay } from '#web/client/session.ts'
 import { useHouseRules } from '#web/client/standards.ts'
+import { useRouteId } from '#web/shell/useRouteId.ts'
 import { DraftConflict, DraftStatus } from '#web/ui/DraftStatus.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
@@ -237,12 +238,12 @@ function Sheet({ job, view, house, catalogue }: Ready) {
 }
 
 export default function ProcedureScreen() {
-  const { id } = useParams()
-  const view = useProcedure(id!)
+  const id = useRouteId()
+  const view = useProcedure(id)
   const catalogue = useCatalogue()
   const house = useHouseRules()
   if (view.isPending || catalogue.isPending || house.isPending) return <Fetching lines={5} />
   for (const query of [view, catalogue, house])
     if (query.isLoadingError) return <Told error={query.error} onRetry={() => void query.refetch()} />
-  return <Sheet key={id} job={id!} view={view.data!} house={house.data!.choices} catalogue={catalogue.data!} />
+  return <Sheet key={id} job={id} view={view.data!} house={house.data!.choices} catalogue={catalogue.data!} />
 }

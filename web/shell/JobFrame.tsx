@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
-import { NavLink, Outlet, useParams } from 'react-router'
+import { NavLink, Outlet } from 'react-router'
 import { get } from '#web/client/http.ts'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Told } from '#web/ui/Told.tsx'
 import { words } from '#words/en/screens/shell.ts'
+import { useRouteId } from './useRouteId.ts'
 
 /** The job's row, shared by the frame and the screens inside it. */
 export const useJob = (id: string) =>
@@ -11,8 +12,8 @@ export const useJob = (id: string) =>
 
 /** Call sign, vehicle and the job's own tabs; the screen goes below. */
 export function JobFrame() {
-  const { id } = useParams()
-  const job = useJob(id!)
+  const id = useRouteId()
+  const job = useJob(id)
   if (job.isPending) return <Fetching />
   if (job.isLoadingError) return <Told error={job.error} onRetry={() => void job.refetch()} />
   const { callSign, colour, checkIn, state } = job.data

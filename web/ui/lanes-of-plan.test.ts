@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { title } from '#core/procedures/messages.ts'
 import type { PlanView } from '#server/plan/views.ts'
+import { speak } from '#words/en/speak.ts'
 import { flagsOf, spellsOf, threadsOf } from './lanes-of-plan.ts'
 
 function view(assignments: [string, number, number, string[]][], change: Partial<PlanView> = {}): PlanView {
@@ -101,7 +102,7 @@ it('threads are what runs by itself and is not over; flags are due times of plan
     ['j1/dry-out:3', 400, 500, []],
     ['j1/seats:1', 110, 118, ['ana']],
   ])
-  expect(threadsOf(plan).map((t) => t.id)).toEqual(['j1/dry-out:2', 'j1/dry-out:3'])
-  expect(threadsOf(plan, 150).map((t) => t.id)).toEqual(['j1/dry-out:2'])
+  expect(threadsOf(plan, speak).map((t) => t.id)).toEqual(['j1/dry-out:2', 'j1/dry-out:3'])
+  expect(threadsOf(plan, speak, 150).map((t) => t.id)).toEqual(['j1/dry-out:2'])
   expect(flagsOf(plan)).toEqual([{ id: 'j1', at: 300, text: 'Alder', colour: '#111111' }])
 })

@@ -1,5 +1,5 @@
 import type { PlanView } from '#server/plan/views.ts'
-import { speak } from '#words/en/speak.ts'
+import type { Speaker } from '#words/speaker.ts'
 import type { Flag, LaneBlock, Thread } from './Lanes.tsx'
 
 const stageWords: Record<string, string> = {
@@ -81,13 +81,13 @@ export function spellsOf(plan: PlanView, now: number): Spell[] {
 }
 
 /** Where it dries; what else passes by itself is called as it is. */
-const dryingPlace = (title: PlanView['steps'][string]['title']) =>
+const dryingPlace = (title: PlanView['steps'][string]['title'], speak: Speaker) =>
   title.code === 'dry-out'
     ? `${speak.group(title.facts.group, title.facts.rows)} drying`
     : speak.title(title).toLowerCase()
 
 /** Drying and soaking under way or about to begin, up to `until`. */
-export function threadsOf(plan: PlanView, until = Number.POSITIVE_INFINITY): Thread[] {
+export function threadsOf(plan: PlanView, speak: Speaker | undefined, until = Number.POSITIVE_INFINITY): Thread[] {
   const jobs = new Map(plan.jobs.map((j) => [j.id, j]))
   return plan.answer.assignments.flatMap((a) => {
     const step = plan.steps[a.activity]
@@ -98,7 +98,7 @@ export function threadsOf(plan: PlanView, until = Number.POSITIVE_INFINITY): Thr
         id: a.activity,
         start: a.start,
         end: a.end,
-        text: `${job.callSign} ${dryingPlace(step.title)}`,
+        text: speak ? `${job.callSign} ${dryingPlace(step.title, speak)}` : job.callSign,
         colour: job.colour,
       },
     ]

@@ -1,6 +1,6 @@
 import { Button } from 'antd'
 import { useCallback, useMemo, useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { Link } from 'react-router'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { openStops, refusal } from '#core/job/allow.ts'
@@ -10,6 +10,7 @@ import { heartOf, sayMinutes, sentence } from '#core/units/format.ts'
 import { type Say, useSay, useWork } from '#web/client/ledger.ts'
 import { useCatalogue, useMay, useSignedIn } from '#web/client/session.ts'
 import { useNow } from '#web/shell/clock.ts'
+import { useRouteId } from '#web/shell/useRouteId.ts'
 import { CabinSheet } from '#web/ui/CabinSheet.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { KeptHere } from '#web/ui/KeptHere.tsx'
@@ -35,8 +36,8 @@ const placeOf = ({ title }: Step) =>
   title.code === 'dry-out' ? sentence(speak.group(title.facts.group, title.facts.rows)) : speak.title(title)
 
 export default function WorkScreen() {
-  const { id } = useParams()
-  const work = useWork(id!)
+  const id = useRouteId()
+  const work = useWork(id)
   const catalogue = useCatalogue()
   const session = useSignedIn()
   const view = work.data
@@ -50,7 +51,7 @@ export default function WorkScreen() {
     },
     [view, session.person],
   )
-  const { say, busy, error, kept, dismiss } = useSay(id!, stands)
+  const { say, busy, error, kept, dismiss } = useSay(id, stands)
   const mayWork = useMay('work.do')
   const leads = useMay('procedure.issue')
   const now = useNow(1000)
@@ -105,7 +106,7 @@ export default function WorkScreen() {
   const names = new Map(surfaces.map((s) => [s.id, speak.surface(s.name)]))
   const titles = new Map(procedure.steps.map((s) => [s.id, speak.title(s.title)]))
   const number = step ? attended.findIndex((s) => s.id === step.id) + 1 : 0
-  const ofStops = { job: id!, view, person: session.person, busy: busy || settling, onSay: tap }
+  const ofStops = { job: id, view, person: session.person, busy: busy || settling, onSay: tap }
   // While the whole car is held there is nothing else to do here than what the stop says.
   if (alone && mayWork)
     return (
@@ -195,7 +196,7 @@ export default function WorkScreen() {
                     <Button
                       style={{ minHeight: 56 }}
                       disabled={busy}
-                      aria-label={`${words.dry}: ${s.title}`}
+                      aria-label={`${words.dry}: ${titles.get(s.id)}`}
                       onClick={() => void say({ type: 'step-finished', data: { step: s.id } })}
                     >
                       {words.dry}
@@ -223,7 +224,7 @@ export default function WorkScreen() {
           </div>
         )}
         <HazardDialog
-          job={id!}
+          job={id}
           open={hazard}
           stops={catalogue.data?.stops ?? []}
           surfaces={surfaces}
@@ -231,13 +232,13 @@ export default function WorkScreen() {
           onClose={() => setHazard(false)}
         />
         <RecheckDialog
-          job={id!}
+          job={id}
           open={rechecking}
           surfaces={surfaces.filter((s) => wetted.has(s.id))}
           onClose={() => setRechecking(false)}
         />
         <DamageDialog
-          job={id!}
+          job={id}
           open={flagging}
           surfaces={surfaces}
           damages={catalogue.data?.damages ?? []}

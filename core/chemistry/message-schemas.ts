@@ -1,0 +1,6 @@
+import { messageSchema } from '#core/message/schema.ts'
+import type { VesselReasons } from './messages.ts'
+
+// What a message looks like where it is stored or sent; who only makes messages needs none of this.
+
+export const VesselReason = messageSchema<VesselReasons>()
