@@ -10,7 +10,12 @@ export type AtWork = WorkView & { procedure: Procedure }
 export const workQuery = (id: string) =>
   queryOptions({
     queryKey: ['jobs', id, 'work'],
-    queryFn: ({ signal }) => get('/api/jobs/:id/work', { params: { id }, signal }),
+    queryFn: async ({ signal, client }) => {
+      const view = await get('/api/jobs/:id/work', { params: { id }, signal })
+      // A new version is here before the state that goes by it: no screen is without its procedure in between.
+      await client.ensureQueryData(issuedQuery(id, view.version))
+      return view
+    },
   })
 
 /** An issued version never changes: it is asked for once and kept for the day. */
