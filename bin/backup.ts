@@ -2,7 +2,7 @@ import { join } from 'node:path'
 import { backup } from '#server/database/backup.ts'
 import { FolderInUse, lockFolder } from '#server/database/folder-lock.ts'
 import { addressIn, startInstance } from '#server/database/instance.ts'
-import { end, root, settingsOrEnd } from './house.ts'
+import { end, root, settingsOrEnd } from './launch.ts'
 
 const settings = settingsOrEnd({ port: 4180, folder: join(root, '.data', 'shop') })
 const now = new Date().toISOString()

@@ -15,7 +15,7 @@ const only = process.argv.slice(2)
 const folder = mkdtempSync(join(tmpdir(), 'chamomile-pictures-'))
 const database = await startInstance({ folder, throwAway: true })
 const running = await start({ databaseUri: database.uri, port: 0, pages: 'dist/web', log: pino({ level: 'error' }) })
-await seedDemo(running.world)
+await seedDemo(running.context)
 const browser = await launch()
 const watched: string[][] = []
 const base = `http://127.0.0.1:${running.port}`

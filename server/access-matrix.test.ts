@@ -3,18 +3,18 @@ import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { carA } from '../tests/fixtures/cars.ts'
 import { intent } from '../tests/support/intent.ts'
-import { type Caller, otherShop, type TestWorld, testWorld } from '../tests/support/world.ts'
+import { type Caller, otherShop, type TestServer, testServer } from '../tests/support/test-server.ts'
 import { allRoutes } from './app.ts'
 import { demoShop } from './demo/shop.ts'
 import { roles } from './http/roles.ts'
 
-let t: TestWorld
+let t: TestServer
 let own: Record<(typeof roles)[number], Caller>
 let stranger: Caller
 let strangeHand: Caller
 
 beforeAll(async () => {
-  t = await testWorld(inject('database'), [demoShop, otherShop])
+  t = await testServer(inject('database'), [demoShop, otherShop])
   own = {
     owner: await t.as('reedmere', 'odile', '7301'),
     lead: await t.as('reedmere', 'tam', '4182'),
@@ -54,7 +54,7 @@ async function matrix(): Promise<string> {
     ['~technician', strangeHand],
   ]
   const lines = [`${'route'.padEnd(42)}${callers.map(([name]) => cell(name)).join('')}`]
-  for (const route of allRoutes(t.world)) {
+  for (const route of allRoutes(t.context)) {
     if (route.allow === 'anybody') {
       lines.push(`${`${route.method} ${route.path}`.padEnd(42)}anybody, before a session`)
       continue
@@ -77,7 +77,7 @@ describe('access', () => {
     expect(await matrix()).toBe(readFileSync('tests/fixtures/access.txt', 'utf8'))
   })
   it('nothing works without signing in', async () => {
-    for (const route of allRoutes(t.world).filter((r) => r.allow !== 'anybody'))
+    for (const route of allRoutes(t.context).filter((r) => r.allow !== 'anybody'))
       expect(
         (await t.call(route.method, route.path.replace(':id', uuidv7()), route.body ? {} : undefined)).status,
       ).toBe(401)
@@ -96,7 +96,7 @@ describe('another shop’s job', () => {
   it('is 404 by every route, for its owner and for its technician, in the same words as a job that does not exist', async () => {
     const job = await issuedJob()
     const strip = ({ requestId: _r, ...rest }: Record<string, unknown>) => rest
-    const routes = allRoutes(t.world).filter((r) => r.path.includes('/jobs/:id'))
+    const routes = allRoutes(t.context).filter((r) => r.path.includes('/jobs/:id'))
     expect(routes.length).toBeGreaterThanOrEqual(8)
     for (const who of [stranger, strangeHand]) {
       for (const route of routes) {

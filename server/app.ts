@@ -10,7 +10,7 @@ import { createApp } from './http/app.ts'
 import type { Env } from './http/env.ts'
 import type { Exists } from './http/install-route.ts'
 import { servePages } from './http/pages.ts'
-import type { Route, World } from './http/route.ts'
+import type { AppContext, Route } from './http/route.ts'
 import { jobOf } from './jobs/jobs.ts'
 import { mixingRoutes } from './mixing/routes.ts'
 import { peopleRoutes } from './people/routes.ts'
@@ -23,7 +23,7 @@ import { vehicleRoutes } from './vehicles/routes.ts'
 import { workRoutes } from './work/routes.ts'
 
 /** Every route of the product, one list a capability. */
-export const allRoutes = (world: World): Route[] =>
+export const allRoutes = (context: AppContext): Route[] =>
   [
     signInRoutes,
     peopleRoutes,
@@ -39,12 +39,12 @@ export const allRoutes = (world: World): Route[] =>
     planRoutes,
     workRoutes,
     handoverRoutes,
-  ].flatMap((routes) => routes(world))
+  ].flatMap((routes) => routes(context))
 
 /** The application: the interface under /api, and the built pages for everything else. */
-export function buildApp(world: World, ending: AbortSignal, pages?: string): Hono<Env> {
-  const exists: Exists = async (path, scope, id) => path.startsWith('/api/jobs/:id') && jobOf(world.db, scope, id!)
-  const app = createApp(world, allRoutes(world), exists, ending)
+export function buildApp(context: AppContext, ending: AbortSignal, pages?: string): Hono<Env> {
+  const exists: Exists = async (path, scope, id) => path.startsWith('/api/jobs/:id') && jobOf(context.db, scope, id!)
+  const app = createApp(context, allRoutes(context), exists, ending)
   if (pages && existsSync(join(pages, 'index.html'))) servePages(app, pages)
   return app
 }

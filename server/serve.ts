@@ -13,11 +13,11 @@ import { buildApp } from './app.ts'
 import { connect } from './database/connection.ts'
 import { migrate } from './database/migrate.ts'
 import { refuseNewer } from './database/schema-version.ts'
-import type { World } from './http/route.ts'
+import type { AppContext } from './http/route.ts'
 
 export interface Running {
   port: number
-  world: World
+  context: AppContext
   /** Finishes what is under way, closes streams, then the port and the database pool. */
   stop(): Promise<void>
 }
@@ -28,7 +28,7 @@ export async function start(options: {
   port: number
   host?: string
   pages?: string
-  /** See World. */
+  /** See AppContext. */
   requestsPerSecond?: number
   outside?: Outside
   /** Where what was there is kept before the schema changes; none: nothing is kept (tests). */
@@ -51,7 +51,7 @@ export async function start(options: {
     await connection.close()
     throw error
   }
-  const world: World = {
+  const context: AppContext = {
     db: connection.db,
     live: new Live(connection.db, undefined, (error) =>
       log.warn({ error: (error as Error).message }, 'looking for changes failed; it is tried again'),
@@ -63,9 +63,9 @@ export async function start(options: {
     ...(options.outside ? { outside: options.outside } : {}),
     ...(options.requestsPerSecond === undefined ? {} : { requestsPerSecond: options.requestsPerSecond }),
   }
-  await world.live.start()
+  await context.live.start()
   const ending = new AbortController()
-  const app = buildApp(world, ending.signal, options.pages)
+  const app = buildApp(context, ending.signal, options.pages)
   const server = await new Promise<Server>((resolve, reject) => {
     const listening = serve({ fetch: app.fetch, port: options.port, hostname: options.host ?? '127.0.0.1' }, () =>
       resolve(listening as Server),
@@ -75,7 +75,7 @@ export async function start(options: {
   const address = server.address()
   return {
     port: address && typeof address === 'object' ? address.port : options.port,
-    world,
+    context,
     async stop() {
       ending.abort()
       const idle = setInterval(() => server.closeIdleConnections(), 100)
@@ -83,7 +83,7 @@ export async function start(options: {
       await new Promise((resolve) => server.close(resolve))
       clearInterval(idle)
       clearTimeout(hard)
-      await world.live.stop()
+      await context.live.stop()
       await connection.close()
     },
   }

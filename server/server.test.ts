@@ -5,18 +5,18 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { seededRandom } from '#core/units/random.ts'
 import { carA } from '../tests/fixtures/cars.ts'
 import { intent } from '../tests/support/intent.ts'
-import { type Caller, type TestWorld, testWorld } from '../tests/support/world.ts'
+import { type Caller, type TestServer, testServer } from '../tests/support/test-server.ts'
 import { allRoutes } from './app.ts'
 import { demoShop } from './demo/shop.ts'
 import { templated } from './http/openapi.ts'
 
-let t: TestWorld
+let t: TestServer
 let lead: Caller
 let front: Caller
 let hand: Caller
 
 beforeAll(async () => {
-  t = await testWorld(inject('database'), [demoShop])
+  t = await testServer(inject('database'), [demoShop])
   lead = await t.as('reedmere', 'tam', '4182')
   front = await t.as('reedmere', 'bea', '3925')
   hand = await t.as('reedmere', 'ines', '2694')
@@ -384,7 +384,7 @@ describe('bad bodies', () => {
       'stock_moves',
     ]
     // The ways in come before a session and count wrong tries: they have tests of their own.
-    const inside = allRoutes(t.world).filter((r) => r.allow !== 'anybody')
+    const inside = allRoutes(t.context).filter((r) => r.allow !== 'anybody')
     const routes = inside.filter((r) => r.body)
     expect(routes.map((r) => `${r.method} ${r.path}`).sort()).toEqual(Object.keys(good).sort())
     const before = await Promise.all(tables.map(count))
@@ -459,7 +459,7 @@ describe('the published description', () => {
       Object.keys(methods).map((m) => `${m.toUpperCase()} ${path}`),
     )
     const besides = ['GET /api/live', 'GET /healthz', 'GET /readyz', 'GET /api/openapi.json']
-    const routes = allRoutes(t.world).map((r) => `${r.method} ${templated(r.path)}`)
+    const routes = allRoutes(t.context).map((r) => `${r.method} ${templated(r.path)}`)
     expect(described.sort()).toEqual([...besides, ...routes].sort())
   })
   it('was kept by every route: each has answered as described at least once', async () => {
@@ -523,7 +523,7 @@ describe('the published description', () => {
                   : path.includes('customers')
                     ? kept
                     : job.id
-    for (const route of allRoutes(t.world).filter((r) => r.method === 'GET')) {
+    for (const route of allRoutes(t.context).filter((r) => r.method === 'GET')) {
       const id = idFor(route.path)
       expect((await owner.get(route.path.replace(':id', id))).status, route.path).toBe(200)
     }
@@ -581,7 +581,7 @@ describe('the published description', () => {
     expect((await owner.send('DELETE', `/api/devices/${device}`)).status).toBe(204)
     const leaving = await t.as('reedmere', 'bea', '3925')
     expect((await leaving.send('DELETE', '/api/session')).status).toBe(204)
-    const missing = allRoutes(t.world)
+    const missing = allRoutes(t.context)
       // A place has its first visit once; access.test.ts opens one.
       .filter((r) => r.path !== '/api/shop')
       .map((r) => `${r.method} ${templated(r.path)}`)

@@ -1,9 +1,9 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect } from 'react'
 import { createBrowserRouter, Navigate, Outlet, RouterProvider } from 'react-router'
-import { headStart } from '#web/client/head-start.ts'
 import { isPassing } from '#web/client/http.ts'
 import { personIsHere, startKeeping } from '#web/client/keeping.ts'
+import { prefetchFirst } from '#web/client/prefetch-first.ts'
 import { SignedIn, useSession } from '#web/client/session.ts'
 // The first screen comes with the application: fetching it apart costs a round trip before anything is seen.
 import Day from '#web/day/DayScreen.tsx'
@@ -12,11 +12,11 @@ import { JobFrame } from '#web/shell/JobFrame.tsx'
 import { Nowhere } from '#web/shell/Nowhere.tsx'
 import { Shell } from '#web/shell/Shell.tsx'
 import { useTheme } from '#web/shell/theme.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
-import { Told } from '#web/ui/Told.tsx'
 
 const Controls = lazy(() => import('#web/shell/Controls.tsx'))
-const DoorScreen = lazy(() => import('#web/people/Door.tsx'))
+const SignInScreen = lazy(() => import('#web/people/SignInScreen.tsx'))
 const CheckIns = lazy(() => import('#web/check-in/CheckInsScreen.tsx'))
 const CheckIn = lazy(() => import('#web/check-in/CheckInScreen.tsx'))
 const Procedure = lazy(() => import('#web/procedures/ProcedureScreen.tsx'))
@@ -47,7 +47,7 @@ const client = new QueryClient({
 })
 
 startKeeping(client)
-void headStart(client, location.pathname)
+void prefetchFirst(client, location.pathname)
 /** The controls of the other screens, once the first stands: whoever goes on does not wait for them. */
 setTimeout(() => void import('#web/shell/Controls.tsx'), 2500)
 
@@ -97,12 +97,12 @@ const router = createBrowserRouter([
   },
 ])
 
-function Door() {
+function SignedOut() {
   const session = useSession()
   const person = session.data?.person
   useEffect(() => personIsHere(person), [person])
   if (session.isPending) return <Fetching />
-  if (session.isLoadingError) return <Told error={session.error} onRetry={() => void session.refetch()} />
+  if (session.isLoadingError) return <ErrorNotice error={session.error} onRetry={() => void session.refetch()} />
   if (session.data)
     return (
       <SignedIn value={session.data}>
@@ -111,7 +111,7 @@ function Door() {
     )
   return (
     <Controls>
-      <DoorScreen />
+      <SignInScreen />
     </Controls>
   )
 }
@@ -121,7 +121,7 @@ export function Application() {
   return (
     <QueryClientProvider client={client}>
       <Suspense fallback={<Fetching />}>
-        <Door />
+        <SignedOut />
       </Suspense>
     </QueryClientProvider>
   )

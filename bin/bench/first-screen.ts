@@ -17,7 +17,7 @@ export async function firstScreen() {
     pages: 'dist/web',
     log: pino({ level: 'silent' }),
   })
-  await seedDemo(running.world)
+  await seedDemo(running.context)
   const base = `http://127.0.0.1:${running.port}`
   const cookie = await signIn(base, demoShop.people.find((p) => p.role === 'lead')!.name)
   const browser = await launch()

@@ -109,14 +109,14 @@ type Intent = WorkIntent extends infer W
     : never
   : never
 /** What the server alone writes. */
-type Told =
+type ServerEvent =
   | { type: 'checked-in'; data: { plate: string } }
   | { type: 'procedure-issued'; data: { version: number } }
   | { type: 'condition-changed'; data: { condition: Condition; note: string } }
   | { type: 'recheck-failed'; data: { surfaces: string[]; note: string } }
   | { type: 'hazard-found'; data: { rule: string; surface: string | null; told: string; note: string } }
   | { type: 'stop-cleared'; data: { step: string; references: Record<string, string>; note: string } }
-export type WorkEvent = Envelope & (Intent | Told)
+export type WorkEvent = Envelope & (Intent | ServerEvent)
 
 const Nullable = Type.Union([Type.String(), Type.Null()])
 

@@ -6,16 +6,16 @@ import { demoShop } from '#server/demo/shop.ts'
 import { speak } from '#words/en/speak.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
 import { intent } from '../../tests/support/intent.ts'
-import { type Caller, otherShop, type TestWorld, testWorld } from '../../tests/support/world.ts'
+import { type Caller, otherShop, type TestServer, testServer } from '../../tests/support/test-server.ts'
 
-let t: TestWorld
+let t: TestServer
 let lead: Caller
 let front: Caller
 let hand: Caller
 let stranger: Caller
 
 beforeAll(async () => {
-  t = await testWorld(inject('database'), [demoShop, otherShop])
+  t = await testServer(inject('database'), [demoShop, otherShop])
   lead = await t.as('reedmere', 'tam', '4182')
   front = await t.as('reedmere', 'bea', '3925')
   hand = await t.as('reedmere', 'ines', '2694')

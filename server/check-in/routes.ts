@@ -4,7 +4,7 @@ import type { CheckIn } from '#core/check-in/check-in.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
 import type { Fault } from '#core/units/fault.ts'
 import { Problem } from '#server/http/problem.ts'
-import { type Route, routes, type World } from '#server/http/route.ts'
+import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import { jobOf } from '#server/jobs/jobs.ts'
 import { takeFleet } from './fleet.ts'
 import { checkInPdf } from './sheet-pdf.ts'
@@ -27,7 +27,7 @@ function judgeTimes({ arrives, due }: { arrives: string; due: string | null }) {
   if (errors.length > 0) throw new Problem(400, 'invalid', errors[0]!.message, errors)
 }
 
-export const checkInRoutes = ({ catalogue, db, now }: World): Route[] => {
+export const checkInRoutes = ({ catalogue, db, now }: AppContext): Route[] => {
   /** The engine itself is the judge of what a body and a condition may hold; what it refuses is not stored. */
   const judge = (checkIn: CheckIn) => {
     surfacesOf(checkIn.vehicle.body, catalogue.surfaces)

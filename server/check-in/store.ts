@@ -68,7 +68,7 @@ const draftRow = (scope: Scope, job: NewJob, sign: CallSign) => ({
 
 const busy = () => new Problem(503, 'busy', 'Many vehicles are being taken in at once. Try again.')
 /** Tries to get a call sign that others want at the same moment. */
-const patience = 24
+const mostAttempts = 24
 
 /** Opens a job with the first call sign that no open job of the shop has. Sent twice, it is still one job. */
 export async function openJob(db: Database, scope: Scope, job: NewJob): Promise<JobRow> {
@@ -89,7 +89,7 @@ export async function openJob(db: Database, scope: Scope, job: NewJob): Promise<
       const [there] = await db.select().from(jobs).where(eq(jobs.id, job.id))
       if (there && there.shop === scope.shop) return there
       if (there) throw new Problem(409, 'id-taken', 'This id is in use. Make a new one.')
-      if (attempt >= patience) throw busy()
+      if (attempt >= mostAttempts) throw busy()
     }
   }
   return jobOf(db, scope, job.id)

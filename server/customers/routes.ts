@@ -1,8 +1,8 @@
-import { type Route, routes, type World } from '#server/http/route.ts'
+import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import { addCustomer, changeCustomer, customerOf, customersOf, eraseCustomer } from './store.ts'
 import { customersWires } from './wire.ts'
 
-export const customerRoutes = ({ db, files }: World): Route[] =>
+export const customerRoutes = ({ db, files }: AppContext): Route[] =>
   routes(customersWires, {
     'GET /api/customers': ({ scope, query }) =>
       customersOf(db, scope, (query.find ?? '').trim().slice(0, 80), query.after?.slice(0, 36)),

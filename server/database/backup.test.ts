@@ -6,7 +6,7 @@ import pino from 'pino'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { seedDemo } from '#server/demo/day.ts'
 import { type Running, start } from '#server/serve.ts'
-import { freshDatabase } from '../../tests/support/world.ts'
+import { freshDatabase } from '../../tests/support/test-server.ts'
 import { backup, restore } from './backup.ts'
 import { connect } from './connection.ts'
 
@@ -18,7 +18,7 @@ let running: Running
 beforeAll(async () => {
   uri = await freshDatabase(inject('database'))
   running = await start({ databaseUri: uri, port: 0, log })
-  await seedDemo(running.world)
+  await seedDemo(running.context)
   await mkdir(join(folder, 'files'), { recursive: true })
   writeFileSync(join(folder, 'files', 'photo'), 'picture')
 })

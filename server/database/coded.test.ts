@@ -14,7 +14,7 @@ import { asWritten } from '#words/message.ts'
 import { planInWords } from '#words/worded/plan.ts'
 import { carA, randomCar } from '../../tests/fixtures/cars.ts'
 import { everyAnswer } from '../../tests/support/every-answer.ts'
-import { type Caller, freshDatabase, type TestWorld, testWorld } from '../../tests/support/world.ts'
+import { type Caller, freshDatabase, type TestServer, testServer } from '../../tests/support/test-server.ts'
 import { restore } from './backup.ts'
 import { codedProcedure } from './coded.ts'
 import { migrate } from './migrate.ts'
@@ -119,12 +119,12 @@ const fixture = fileURLToPath(new URL('../../tests/fixtures/demo-0007', import.m
 
 describe('a copy of the demonstration as 0007 left it', () => {
   const place = mkdtempSync(join(tmpdir(), 'chamomile-coded-'))
-  let t: TestWorld
+  let t: TestServer
   let owner: Caller
   beforeAll(async () => {
     const uri = await freshDatabase(inject('database'))
     await restore(uri, fixture, join(place, 'files'))
-    t = await testWorld(uri, undefined, '2026-11-26T13:30:00.000Z')
+    t = await testServer(uri, undefined, '2026-11-26T13:30:00.000Z')
     owner = await t.as('reedmere', 'odile', '7301')
   }, 60_000)
   afterAll(async () => {

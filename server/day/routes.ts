@@ -1,6 +1,6 @@
 import { dayIn, minuteOf } from '#core/units/shop-time.ts'
 import { notFound } from '#server/http/problem.ts'
-import { type Route, routes, type World } from '#server/http/route.ts'
+import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { openJob, openJobs } from '#server/jobs/open-jobs.ts'
 import { bottlesOf } from '#server/shelf/bottles.ts'
@@ -9,7 +9,7 @@ import { crewNames, plannedEnds } from './store.ts'
 import type { DayJobView, DayView } from './views.ts'
 import { dayWires } from './wire.ts'
 
-export const dayRoutes = ({ catalogue, db, now }: World): Route[] => {
+export const dayRoutes = ({ catalogue, db, now }: AppContext): Route[] => {
   const groundOf = async (scope: Scope, day: string, at: string): Promise<DayGround> => ({
     at,
     catalogue,

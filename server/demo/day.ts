@@ -1,10 +1,10 @@
 import type { WorkIntent } from '#core/job/schema.ts'
 import { dayIn, momentOf } from '#core/units/shop-time.ts'
 import { openJob } from '#server/check-in/store.ts'
-import type { World } from '#server/http/route.ts'
+import type { AppContext } from '#server/http/route.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
 import { placesOf } from '#server/jobs/jobs.ts'
-import { noShopYet } from '#server/people/door.ts'
+import { noShopYet } from '#server/people/ways-in.ts'
 import { makePlan } from '#server/plan/store.ts'
 import { keepStandard } from '#server/procedures/standards.ts'
 import { issue } from '#server/procedures/store.ts'
@@ -17,18 +17,24 @@ import { demoVehicles } from './vehicles.ts'
 const plus = (iso: string, minutes: number) => new Date(Date.parse(iso) + minutes * 60_000).toISOString()
 
 /** Writes the work on one job as it would have gone: steps one after another from `start` until the clock reaches `until`. */
-async function workThrough(world: World, person: string, job: string, start: string, until: string): Promise<void> {
-  const scope = await seedScope(world.db, person)
-  const { procedure } = (await issue(world.db, scope, job, world.catalogue, plus(start, -3))).view
+async function workThrough(
+  context: AppContext,
+  person: string,
+  job: string,
+  start: string,
+  until: string,
+): Promise<void> {
+  const scope = await seedScope(context.db, person)
+  const { procedure } = (await issue(context.db, scope, job, context.catalogue, plus(start, -3))).view
   let seq = 0
   let clock = start
   const say = (type: WorkIntent['type'], step: string, at: string) =>
     appendEvent(
-      world.db,
+      context.db,
       scope,
       job,
       { id: uuidv7(), type, data: { step }, device: 'bay-tablet', deviceSeq: seq++, deviceTime: at } as WorkIntent,
-      world.catalogue,
+      context.catalogue,
       at,
     )
   for (const step of procedure.steps) {
@@ -46,27 +52,27 @@ async function workThrough(world: World, person: string, job: string, start: str
 }
 
 /** Loads the demonstration's shop and its day, unless the database already holds a shop. */
-export async function seedDemo(world: World): Promise<void> {
-  if (!(await noShopYet(world.db))) return
-  const now = world.now()
+export async function seedDemo(context: AppContext): Promise<void> {
+  if (!(await noShopYet(context.db))) return
+  const now = context.now()
   const zone = morningZone(now)
-  const { byLogin } = await seedShop(world.db, demoShop, zone)
-  const lead = await seedScope(world.db, byLogin.get('tam')!)
+  const { byLogin } = await seedShop(context.db, demoShop, zone)
+  const lead = await seedScope(context.db, byLogin.get('tam')!)
   const today = dayIn(zone, now)
   const at = (minute: number) => momentOf(zone, today, minute)
-  const [fleet, rowing, pottery, florist] = demoVehicles(world.catalogue)
+  const [fleet, rowing, pottery, florist] = demoVehicles(context.catalogue)
   const open = (checkIn: NonNullable<typeof fleet>, arrives: number, due: number) =>
-    openJob(world.db, lead, { id: uuidv7(), checkIn, arrives: at(arrives), due: at(due) })
+    openJob(context.db, lead, { id: uuidv7(), checkIn, arrives: at(arrives), due: at(due) })
   const standard = { id: uuidv7(), name: 'Car-share turnaround', retired: false }
   await keepStandard(
-    world.db,
+    context.db,
     lead,
     { ...standard, version: 0, note: 'presentable, nothing dressed', settings: { finish: 'trade' } },
-    world.catalogue,
+    context.catalogue,
     now,
   )
   await keepStandard(
-    world.db,
+    context.db,
     lead,
     {
       ...standard,
@@ -74,7 +80,7 @@ export async function seedDemo(world: World): Promise<void> {
       note: 'jambs by towel: the wash does the rest',
       settings: { finish: 'trade', houseRules: { jambs: 'towel' } },
     },
-    world.catalogue,
+    context.catalogue,
     now,
   )
   for (const [item, code, amount, price] of [
@@ -84,18 +90,24 @@ export async function seedDemo(world: World): Promise<void> {
     ['glass-cleaner', 'GC-018', 40, 250],
     ['gloves', 'G-9', 40, 1180],
   ] as const)
-    await receive(world.db, lead, { id: uuidv7(), item, code, amount, price, bestBefore: null }, world.catalogue, now)
+    await receive(
+      context.db,
+      lead,
+      { id: uuidv7(), item, code, amount, price, bestBefore: null },
+      context.catalogue,
+      now,
+    )
   const alder = await open(fleet!, 480, 780)
   const teasel = await open(rowing!, 530, 1020)
   await open(pottery!, 810, 1080)
   const sorrel = await open(florist!, 340, 660)
-  await workThrough(world, byLogin.get('ines')!, alder.id, plus(now, -72), now)
-  await workThrough(world, byLogin.get('jory')!, sorrel.id, plus(now, -200), now)
-  await issue(world.db, lead, teasel.id, world.catalogue, now)
-  const wren = await seedScope(world.db, byLogin.get('wren')!)
-  for (const [i, place] of placesOf(sorrel.checkIn, world.catalogue).slice(0, 5).entries()) {
+  await workThrough(context, byLogin.get('ines')!, alder.id, plus(now, -72), now)
+  await workThrough(context, byLogin.get('jory')!, sorrel.id, plus(now, -200), now)
+  await issue(context.db, lead, teasel.id, context.catalogue, now)
+  const wren = await seedScope(context.db, byLogin.get('wren')!)
+  for (const [i, place] of placesOf(sorrel.checkIn, context.catalogue).slice(0, 5).entries()) {
     await appendEvent(
-      world.db,
+      context.db,
       wren,
       sorrel.id,
       {
@@ -106,9 +118,9 @@ export async function seedDemo(world: World): Promise<void> {
         deviceSeq: i,
         deviceTime: now,
       },
-      world.catalogue,
+      context.catalogue,
       now,
     )
   }
-  await makePlan(world.db, lead, world.catalogue, now)
+  await makePlan(context.db, lead, context.catalogue, now)
 }

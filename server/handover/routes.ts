@@ -2,12 +2,12 @@ import { eq } from 'drizzle-orm'
 import { reportOf } from '#core/handover/report.ts'
 import { people } from '#server/database/schema.ts'
 import { Problem } from '#server/http/problem.ts'
-import { type Route, routes, type World } from '#server/http/route.ts'
+import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import { jobAtWork } from '#server/jobs/jobs.ts'
 import type { ReportView } from './views.ts'
 import { handoverWires } from './wire.ts'
 
-export const handoverRoutes = ({ catalogue, db }: World): Route[] =>
+export const handoverRoutes = ({ catalogue, db }: AppContext): Route[] =>
   routes(handoverWires, {
     'GET /api/jobs/:id/report': async ({ scope, params }): Promise<ReportView> => {
       const { job, procedure, state } = await jobAtWork(db, scope, params.id)

@@ -14,21 +14,26 @@ import { sameOrigin } from './middleware/same-origin.ts'
 import { dataSecurity, pageSecurity } from './middleware/security.ts'
 import { openApi } from './openapi.ts'
 import { notFound, Problem, problemDocument } from './problem.ts'
-import type { Route, World } from './route.ts'
+import type { AppContext, Route } from './route.ts'
 
 /** Builds the HTTP application from its routes. */
-export function createApp(world: World, routes: readonly Route[], exists: Exists, ending: AbortSignal): Hono<Env> {
+export function createApp(
+  context: AppContext,
+  routes: readonly Route[],
+  exists: Exists,
+  ending: AbortSignal,
+): Hono<Env> {
   const app = new Hono<Env>()
   const description = openApi(routes)
-  const scopes = new KnownScopes(world.db, world.live)
-  const caller = new Caller(world.outside ?? {})
-  app.use(requestLog(world.log))
+  const scopes = new KnownScopes(context.db, context.live)
+  const caller = new Caller(context.outside ?? {})
+  app.use(requestLog(context.log))
   app.use((c, next) => (c.req.path.startsWith('/api/') ? dataSecurity : pageSecurity)(c, next))
   app.use('/api/*', async (c, next) => {
     c.header('cache-control', c.req.method === 'GET' ? 'private, no-cache' : 'no-store')
     await next()
   })
-  app.use('/api/*', rateLimit(world.requestsPerSecond ?? 60, scopes, caller))
+  app.use('/api/*', rateLimit(context.requestsPerSecond ?? 60, scopes, caller))
   app.use('/api/*', sameOrigin(caller))
   app.use('/api/*', compressed())
   app.use('/api/*', tagged())
@@ -36,15 +41,15 @@ export function createApp(world: World, routes: readonly Route[], exists: Exists
   app.get('/healthz', (c) => c.json({ ok: true }))
   app.get('/readyz', async (c) => {
     try {
-      await world.db.execute(sql`select 1`)
+      await context.db.execute(sql`select 1`)
       return c.json({ ready: true })
     } catch {
       return c.json({ ready: false, detail: 'The database does not answer.' }, 503)
     }
   })
   app.get('/api/openapi.json', (c) => c.json(description))
-  installLive(app, world, scopes, ending)
-  for (const route of routes) installRoute(app, route, { world, scopes, caller, exists })
+  installLive(app, context, scopes, ending)
+  for (const route of routes) installRoute(app, route, { context, scopes, caller, exists })
   app.all('/api/*', (c) => {
     const known = routes.some((r) => r.path === c.req.path)
     if (known && bodyMethods.has(c.req.method))
@@ -54,7 +59,7 @@ export function createApp(world: World, routes: readonly Route[], exists: Exists
   app.onError((error, c) => {
     const document = problemDocument(error, c.get('requestId'))
     if (document.status >= 500)
-      world.log.error({
+      context.log.error({
         requestId: c.get('requestId'),
         error: error.message,
         cause: (error.cause as Error | undefined)?.message,

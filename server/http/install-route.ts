@@ -7,7 +7,7 @@ import type { Caller } from './middleware/caller.ts'
 import { notAllowed, Problem } from './problem.ts'
 import { requireScope } from './require-scope.ts'
 import { may } from './roles.ts'
-import type { Cookies, FileAnswer, Route, World } from './route.ts'
+import type { AppContext, Cookies, FileAnswer, Route } from './route.ts'
 import { type Scope, sessionCookie } from './scope.ts'
 import { check } from './validate.ts'
 
@@ -23,7 +23,7 @@ export type Exists = (path: string, scope: Scope, id: string | undefined) => Pro
 
 /** What routes of the table share. */
 export interface Ground {
-  world: World
+  context: AppContext
   scopes: KnownScopes
   caller: Caller
   exists: Exists
@@ -43,7 +43,7 @@ async function scopeIfAny(c: Context, scopes: KnownScopes): Promise<Scope | unde
 }
 
 /** One route of the table: who asks, whether they may, what they bring, what they get. */
-export function installRoute(app: Hono<Env>, route: Route, { world, scopes, caller, exists }: Ground) {
+export function installRoute(app: Hono<Env>, route: Route, { context, scopes, caller, exists }: Ground) {
   app.on(route.method, route.path, async (c) => {
     const scope = route.allow === 'anybody' ? await scopeIfAny(c, scopes) : await requireScope(c, scopes)
     const refuse = async (problem: Problem): Promise<never> => {
@@ -76,7 +76,7 @@ export function installRoute(app: Hono<Env>, route: Route, { world, scopes, call
     })
     if (route.rights) scopes.forget()
     // Screens hear of a write of our own at once; other servers find it at their next poll.
-    if (route.method !== 'GET') world.live.wake()
+    if (route.method !== 'GET') context.live.wake()
     if (route.file) return fileResponse(c, answer as FileAnswer)
     return answer === undefined ? c.body(null, 204) : c.json(answer as object)
   })

@@ -6,12 +6,12 @@ import type { KnownScopes } from './known-scopes.ts'
 import { notAllowed } from './problem.ts'
 import { requireScope } from './require-scope.ts'
 import { may } from './roles.ts'
-import type { World } from './route.ts'
+import type { AppContext } from './route.ts'
 import { sessionCookie } from './scope.ts'
 import type { Change } from './stream.ts'
 
 /** The live line: what changed in this shop, from where a stream that lost its line had heard last. */
-export function installLive(app: Hono<Env>, world: World, scopes: KnownScopes, ending: AbortSignal) {
+export function installLive(app: Hono<Env>, context: AppContext, scopes: KnownScopes, ending: AbortSignal) {
   app.get('/api/live', async (c) => {
     const scope = await requireScope(c, scopes)
     if (!may(scope.role, 'day.see')) throw notAllowed(scope.role)
@@ -20,7 +20,7 @@ export function installLive(app: Hono<Env>, world: World, scopes: KnownScopes, e
       let wake = () => {}
       const queue: Change[] = []
       const told = new Set<number>()
-      const stop = world.live.subscribe((change) => {
+      const stop = context.live.subscribe((change) => {
         if (change.shop !== scope.shop) return
         queue.push(change)
         wake()
@@ -31,7 +31,7 @@ export function installLive(app: Hono<Env>, world: World, scopes: KnownScopes, e
       let welcome = true
       stream.onAbort(end)
       // Subscribed first, then what was missed is read: nothing can fall between the two, and `told` drops what is in both.
-      const missed = Number.isFinite(last) ? await world.live.since(scope.shop, last) : []
+      const missed = Number.isFinite(last) ? await context.live.since(scope.shop, last) : []
       await stream.writeSSE({ event: missed ? 'hello' : 'reset', data: '{}' })
       queue.unshift(...(missed ?? []))
       while (welcome && !stream.aborted && !ending.aborted) {

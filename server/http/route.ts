@@ -8,7 +8,7 @@ import type { Live } from './stream.ts'
 import type { AnswerOf, BodyOf, Method, ParamsOf, QueryOf, Wire, WireName, Wires } from './wire.ts'
 
 /** What capabilities may use of the world. */
-export interface World {
+export interface AppContext {
   db: Database
   live: Live
   catalogue: Catalogue

@@ -23,7 +23,7 @@ export const SessionView = Type.Object(
 export type SessionView = Static<typeof SessionView>
 
 /** What stands at the door: a first visit, a device that must be enrolled, or the names to choose from. */
-export const DoorView = Type.Union([
+export const SignInView = Type.Union([
   Type.Object({ state: Type.Literal('first-visit') }, Strict),
   Type.Object({ state: Type.Literal('not-enrolled') }, Strict),
   Type.Object(
@@ -35,7 +35,7 @@ export const DoorView = Type.Union([
     Strict,
   ),
 ])
-export type DoorView = Static<typeof DoorView>
+export type SignInView = Static<typeof SignInView>
 
 /** A refusal (RFC 9457). */
 export const ProblemView = Type.Object({

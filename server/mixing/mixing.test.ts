@@ -6,9 +6,9 @@ import { demoShop } from '#server/demo/shop.ts'
 import { speak } from '#words/en/speak.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
 import { intent } from '../../tests/support/intent.ts'
-import { type Caller, otherShop, type TestWorld, testWorld } from '../../tests/support/world.ts'
+import { type Caller, otherShop, type TestServer, testServer } from '../../tests/support/test-server.ts'
 
-let t: TestWorld
+let t: TestServer
 let lead: Caller
 let hand: Caller
 let front: Caller
@@ -16,7 +16,7 @@ let stranger: Caller
 const ratio = (concentrate: number, water: number) => ({ concentrate, water })
 
 beforeAll(async () => {
-  t = await testWorld(inject('database'), [demoShop, otherShop])
+  t = await testServer(inject('database'), [demoShop, otherShop])
   lead = await t.as('reedmere', 'tam', '4182')
   hand = await t.as('reedmere', 'ines', '2694')
   front = await t.as('reedmere', 'bea', '3925')
@@ -332,7 +332,7 @@ describe('stock and the day', () => {
     const seen = await Promise.all(Array.from({ length: 6 }, () => hand.get('/api/stock')))
     expect(seen.every((s) => s.status === 200)).toBe(true)
     expect(await moves()).toBe(before)
-    const perVehicle = t.world.catalogue.consumables.find((c) => c.id === 'gloves')!.perVehicle
+    const perVehicle = t.context.catalogue.consumables.find((c) => c.id === 'gloves')!.perVehicle
     expect(item((await hand.get('/api/stock')).body, 'gloves').left).toBe(50 - perVehicle)
   })
   it('goes out and comes in as CSV, looked at first, all or the good lines', async () => {

@@ -2,7 +2,7 @@ import { wayOf } from '#core/chemistry/way.ts'
 import { waterFirst } from '#core/mixing/mix.ts'
 import { Uuid } from '#core/units/uuid.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
-import { type Route, routes, type World } from '#server/http/route.ts'
+import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import { speak } from '#words/en/speak.ts'
 import { containersOf, keepContainer, rinseContainer } from './containers.ts'
 import { keepSheet, sheetFile, sheetsOf } from './data-sheets.ts'
@@ -11,7 +11,7 @@ import { labelPdf, stripPdf, stripSvg } from './label-pdf.ts'
 import { batchesOf, batchOf, demandOf, logBatch } from './store.ts'
 import { mixingWires } from './wire.ts'
 
-export const mixingRoutes = ({ catalogue, db, files, now }: World): Route[] =>
+export const mixingRoutes = ({ catalogue, db, files, now }: AppContext): Route[] =>
   routes(mixingWires, {
     'GET /api/mixing/containers': ({ scope }) => containersOf(db, scope, now()),
     'PUT /api/mixing/containers/:id': async ({ scope, params, body }) => {

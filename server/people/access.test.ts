@@ -1,10 +1,10 @@
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { demoShop } from '#server/demo/shop.ts'
-import { type Caller, otherShop, type TestWorld, testWorld } from '../../tests/support/world.ts'
-import { pauseAfter } from './door.ts'
+import { type Caller, otherShop, type TestServer, testServer } from '../../tests/support/test-server.ts'
+import { pauseAfter } from './ways-in.ts'
 
-let t: TestWorld
+let t: TestServer
 let owner: Caller
 let hand: Caller
 let nils: Caller
@@ -12,7 +12,7 @@ let oona: Caller
 /** The world's clock, moved by the tests of pauses. */
 
 beforeAll(async () => {
-  t = await testWorld(inject('database'), [demoShop, otherShop])
+  t = await testServer(inject('database'), [demoShop, otherShop])
   owner = await t.as('reedmere', 'odile', '7301')
   hand = await t.as('reedmere', 'jory', '5560')
   nils = await t.as('farside', 'nils', '1234')
@@ -27,7 +27,7 @@ const enrolment = { shop: 'reedmere', login: 'odile', password: 'lakeside-heron'
 
 describe('the door', () => {
   it('names nobody before the device is enrolled', async () => {
-    expect(await json(await t.call('GET', '/api/door'))).toEqual({ state: 'not-enrolled' })
+    expect(await json(await t.call('GET', '/api/sign-in'))).toEqual({ state: 'not-enrolled' })
     const answer = await t.call('POST', '/api/session', { person: uuidv7(), pin: '1234' })
     expect(answer.status).toBe(401)
     expect((await json(answer)).code).toBe('not-enrolled')
@@ -36,7 +36,7 @@ describe('the door', () => {
     const answer = await t.call('POST', '/api/devices', { ...enrolment, shop: ' Reedmere' })
     expect(answer.status).toBe(204)
     expect(answer.headers.get('set-cookie')).toMatch(/^chamomile_device=.*HttpOnly.*SameSite=Strict/)
-    const door = await json(await t.call('GET', '/api/door', undefined, { cookie: cookieOf(answer) }))
+    const door = await json(await t.call('GET', '/api/sign-in', undefined, { cookie: cookieOf(answer) }))
     expect(door.people!.map((p) => p.name)).toEqual(['Bea', 'Ines', 'Jory', 'Odile', 'Tam', 'Wren'])
     for (const wrong of [{ password: 'lakeside-heran' }, { login: 'tam' }, { shop: 'farside' }, { login: 'nobody' }]) {
       const refused = await t.call('POST', '/api/devices', { ...enrolment, ...wrong })
@@ -46,7 +46,7 @@ describe('the door', () => {
   })
   it('hands over in one call: the one before is signed out', async () => {
     const device = cookieOf(await t.call('POST', '/api/devices', enrolment))
-    const { people } = await json(await t.call('GET', '/api/door', undefined, { cookie: device }))
+    const { people } = await json(await t.call('GET', '/api/sign-in', undefined, { cookie: device }))
     const id = (name: string) => people!.find((p) => p.name === name)!.id
     const first = cookieOf(
       await t.call('POST', '/api/session', { person: id('Wren'), pin: '8137' }, { cookie: device }),
@@ -75,14 +75,14 @@ describe('the door', () => {
       deviceName: 'desk',
     }
     expect((await json(await t.call('POST', '/api/shop', shop))).code).toBe('shop-exists')
-    const empty = await testWorld(inject('database'), [])
-    expect(await json(await empty.call('GET', '/api/door'))).toEqual({ state: 'first-visit' })
+    const empty = await testServer(inject('database'), [])
+    expect(await json(await empty.call('GET', '/api/sign-in'))).toEqual({ state: 'first-visit' })
     expect((await empty.call('POST', '/api/shop', { ...shop, timeZone: 'Moon/Base' })).status).toBe(400)
     // Of several first visits at once one opens the shop.
     const answers = await Promise.all([1, 2, 3].map(() => empty.call('POST', '/api/shop', shop)))
     expect(answers.map((a) => a.status).sort()).toEqual([204, 409, 409])
     const device = cookieOf(answers.find((a) => a.status === 204)!)
-    const door = await json(await empty.call('GET', '/api/door', undefined, { cookie: device }))
+    const door = await json(await empty.call('GET', '/api/sign-in', undefined, { cookie: device }))
     const session = cookieOf(
       await empty.call('POST', '/api/session', { person: door.people![0]!.id, pin: '1234' }, { cookie: device }),
     )
@@ -98,7 +98,7 @@ describe('wrong PINs', () => {
   it('pause longer and longer, lock after ten, and only the owner unlocks; other people and devices are not touched', async () => {
     expect([0, 2, 3, 4, 9].map(pauseAfter)).toEqual([0, 0, 5000, 10_000, 320_000])
     const device = cookieOf(await t.call('POST', '/api/devices', enrolment))
-    const { people } = await json(await t.call('GET', '/api/door', undefined, { cookie: device }))
+    const { people } = await json(await t.call('GET', '/api/sign-in', undefined, { cookie: device }))
     const id = (name: string) => people!.find((p) => p.name === name)!.id
     const tryPin = async (pin: string, person = id('Tam'), cookie = device) => {
       const answer = await t.call('POST', '/api/session', { person, pin }, { cookie })
@@ -212,7 +212,7 @@ describe('keeping people, sessions and devices', () => {
     )
     expect((await owner.send('DELETE', `/api/devices/${device.id}`)).status).toBe(204)
     expect((await wren.get('/api/day')).status).toBe(401)
-    expect((await wren.get('/api/door')).body.state).toBe('not-enrolled')
+    expect((await wren.get('/api/sign-in')).body.state).toBe('not-enrolled')
     expect((await owner.send('DELETE', `/api/devices/${device.id}`)).status).toBe(404)
   })
   it('another shop’s people, sessions and devices are 404', async () => {
@@ -243,11 +243,11 @@ describe('keeping people, sessions and devices', () => {
 })
 
 it('asking too fast is told with how long to wait', async () => {
-  const slow = await testWorld(inject('database'), [demoShop])
-  slow.world.requestsPerSecond = 5
+  const slow = await testServer(inject('database'), [demoShop])
+  slow.context.requestsPerSecond = 5
   // The limit is read when the application is built.
   const { buildApp } = await import('#server/app.ts')
-  const app = buildApp(slow.world, new AbortController().signal)
+  const app = buildApp(slow.context, new AbortController().signal)
   const statuses = await Promise.all(Array.from({ length: 40 }, async () => (await app.request('/api/session')).status))
   expect(statuses.filter((s) => s === 200).length).toBeGreaterThanOrEqual(20)
   expect(statuses.filter((s) => s === 429).length).toBeGreaterThan(10)

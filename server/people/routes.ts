@@ -1,5 +1,5 @@
 import { Problem } from '#server/http/problem.ts'
-import { type Route, routes, type World } from '#server/http/route.ts'
+import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import {
   addPerson,
   auditOf,
@@ -23,7 +23,7 @@ function judgeShifts(shifts: [number, number][]) {
     ])
 }
 
-export const peopleRoutes = ({ catalogue, db, now }: World): Route[] =>
+export const peopleRoutes = ({ catalogue, db, now }: AppContext): Route[] =>
   routes(peopleWires, {
     'GET /api/people': ({ scope }) => peopleOf(db, scope),
     'POST /api/people': async ({ scope, body }) => {

@@ -1,6 +1,6 @@
 import { Problem } from '#server/http/problem.ts'
 import { may, type Permission, permissions } from '#server/http/roles.ts'
-import type { Cookies, Route, World } from '#server/http/route.ts'
+import type { AppContext, Cookies, Route } from '#server/http/route.ts'
 import { routes } from '#server/http/route.ts'
 import {
   closeSession,
@@ -12,7 +12,7 @@ import {
   sessionSeconds,
 } from '#server/http/scope.ts'
 import type { SessionView } from '#server/http/views.ts'
-import { enrol, namesAt, noShopYet, openShop, signIn } from './door.ts'
+import { enrol, namesAt, noShopYet, openShop, signIn } from './ways-in.ts'
 import { signInWires } from './wire.ts'
 
 const sessionView = ({ person, name, role, shopName, timeZone }: Scope): SessionView => ({
@@ -35,13 +35,13 @@ function checkZone(timeZone: string) {
 }
 
 /** First visit, enrolling a device, signing in and out. */
-export const signInRoutes = ({ db, now }: World): Route[] => {
+export const signInRoutes = ({ db, now }: AppContext): Route[] => {
   const deviceHere = async (cookies: Cookies) => {
     const token = cookies.read(deviceCookie)
     return token ? deviceOf(db, token) : undefined
   }
   return routes(signInWires, {
-    'GET /api/door': async ({ cookies }) => {
+    'GET /api/sign-in': async ({ cookies }) => {
       const device = await deviceHere(cookies)
       if (device) return { state: 'enrolled' as const, shopName: device.shopName, people: await namesAt(db, device) }
       return { state: (await noShopYet(db)) ? ('first-visit' as const) : ('not-enrolled' as const) }

@@ -1,6 +1,6 @@
 import { Type } from '@sinclair/typebox'
 import { Uuid } from '#core/units/uuid.ts'
-import { DoorView, Role, SessionView } from '#server/http/views.ts'
+import { Role, SessionView, SignInView } from '#server/http/views.ts'
 import { wires } from '#server/http/wire.ts'
 import { AuditView, DeviceView, OpenSessionView, PersonView } from './views.ts'
 
@@ -45,7 +45,7 @@ const SignIn = Type.Object({ person: Type.String({ minLength: 36, maxLength: 36 
 
 /** The ways in: what nobody has to be signed in for. */
 export const signInWires = wires({
-  'GET /api/door': { allow: 'anybody', answer: DoorView },
+  'GET /api/sign-in': { allow: 'anybody', answer: SignInView },
   'POST /api/shop': { allow: 'anybody', body: FirstShop },
   'POST /api/devices': { allow: 'anybody', body: Enrolment },
   'GET /api/session': { allow: 'anybody', answer: Type.Union([SessionView, Type.Null()]) },

@@ -1,11 +1,11 @@
 import { Problem } from '#server/http/problem.ts'
-import { type Route, routes, type World } from '#server/http/route.ts'
+import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import { check } from '#server/http/validate.ts'
 import { addPhoto, markPhoto, photoFile, photosOf, removePhoto } from './store.ts'
 import type { PhotoKind } from './views.ts'
 import { About, photosWires } from './wire.ts'
 
-export const photoRoutes = ({ db, files, now }: World): Route[] =>
+export const photoRoutes = ({ db, files, now }: AppContext): Route[] =>
   routes(photosWires, {
     'GET /api/jobs/:id/photos': ({ scope, params }) => photosOf(db, scope, params.id),
     'POST /api/jobs/:id/photos': ({ scope, params, query, bytes }) => {

@@ -1,8 +1,8 @@
-import { type Route, routes, type World } from '#server/http/route.ts'
+import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import { changePlan, makePlan, planRow, planView, today } from './store.ts'
 import { planWires } from './wire.ts'
 
-export const planRoutes = ({ catalogue, db, now }: World): Route[] =>
+export const planRoutes = ({ catalogue, db, now }: AppContext): Route[] =>
   routes(planWires, {
     'GET /api/plan': ({ scope }) => planView(db, scope, catalogue, now()),
     'GET /api/plan/problem': async ({ scope }) => {

@@ -8,15 +8,15 @@ import { carA, hostileCar } from '../../tests/fixtures/cars.ts'
 import { intent } from '../../tests/support/intent.ts'
 import { violations } from '../../tests/support/never.ts'
 import { share } from '../../tests/support/share.ts'
-import { type Caller, otherShop, type TestWorld, testWorld } from '../../tests/support/world.ts'
+import { type Caller, otherShop, type TestServer, testServer } from '../../tests/support/test-server.ts'
 
-let t: TestWorld
+let t: TestServer
 let lead: Caller
 let hand: Caller
 let stranger: Caller
 
 beforeAll(async () => {
-  t = await testWorld(inject('database'), [demoShop, otherShop])
+  t = await testServer(inject('database'), [demoShop, otherShop])
   lead = await t.as('reedmere', 'tam', '4182')
   hand = await t.as('reedmere', 'ines', '2694')
   stranger = await t.as('farside', 'nils', '1234')
@@ -87,7 +87,7 @@ describe('what a lead sets for a job', () => {
     expect((await set(id, 0, { rungs: { 'seat-2c.seat-base': 1, 'seat-1l.seat-base': 1 } })).status).toBe(200)
     const version = (await lead.get(`/api/jobs/${id}`)).body.version
     const other = carA().checkIn
-    other.vehicle.body = speak.catalogue(t.world.catalogue).bodies.find((b) => b.id === 'two-seater')!
+    other.vehicle.body = speak.catalogue(t.context.catalogue).bodies.find((b) => b.id === 'two-seater')!
     other.condition = { 'seat-1l.seat-base': { soil: 2 } }
     await lead.send('PUT', `/api/jobs/${id}/check-in`, { version, checkIn: other, due: null })
     const view = await procedure(id)
@@ -135,10 +135,10 @@ describe('forbidden stays forbidden through every door', () => {
       if (one.status === 200) seen.kept++
       else seen.refused++
       const view = await procedure(id)
-      expect(violations(view.request, view.procedure, t.world.catalogue)).toEqual([])
+      expect(violations(view.request, view.procedure, t.context.catalogue)).toEqual([])
       const issued = await lead.send('POST', `/api/jobs/${id}/procedure`)
       if (issued.status === 200) {
-        expect(violations(issued.body.request, issued.body.procedure, t.world.catalogue)).toEqual([])
+        expect(violations(issued.body.request, issued.body.procedure, t.context.catalogue)).toEqual([])
         // An event cannot bring in a step the procedure does not have.
         const said = await lead.send(
           'POST',
@@ -209,7 +209,7 @@ describe('a procedure at work', () => {
     expect(revised.body.takenBack.map((f: any) => f.code)).toEqual(['held'])
     const view = await procedure(id)
     expect(ids(view)).not.toContain('hotx:seats-2')
-    expect(violations(view.request, view.procedure, t.world.catalogue)).toEqual([])
+    expect(violations(view.request, view.procedure, t.context.catalogue)).toEqual([])
   })
   it('a failed recheck by a technician brings the next rung; twenty said at once are all kept', async () => {
     const id = await atWork()

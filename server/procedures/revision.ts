@@ -29,7 +29,7 @@ export interface Seen {
 }
 
 /** Tries to get the next places in a ledger that others write to at the same moment. */
-const patience = 20
+const mostAttempts = 20
 
 /**
  * Issues the next version of a job's procedure from what was seen: finished work stays, the rest is made anew. The event of what was seen and
@@ -48,7 +48,7 @@ export async function revise(
       return await once(db, scope, id, seen, catalogue, now)
     } catch (error) {
       // Somebody said something at the same moment: then it is made from what is true now.
-      if (!isDuplicate(error) || attempt >= patience) throw error
+      if (!isDuplicate(error) || attempt >= mostAttempts) throw error
     }
 }
 

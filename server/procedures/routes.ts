@@ -1,6 +1,6 @@
 import { settingsIn, standardFile } from '#core/formats/exchange.ts'
 import { notFound } from '#server/http/problem.ts'
-import { type Route, routes, type World } from '#server/http/route.ts'
+import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import { speak } from '#words/en/speak.ts'
 import { procedureFile } from '#words/worded/procedure-file.ts'
 import { keepHouseRules } from './house-rules.ts'
@@ -12,7 +12,7 @@ import { issue, keepSettings, procedureOf, versionsOf } from './store.ts'
 import type { HouseRulesView, PaceView, ProcedureView, RevisionView, VersionsView } from './views.ts'
 import { proceduresWires } from './wire.ts'
 
-export const procedureRoutes = ({ catalogue, db, now }: World): Route[] =>
+export const procedureRoutes = ({ catalogue, db, now }: AppContext): Route[] =>
   routes(proceduresWires, {
     'GET /api/jobs/:id/procedure': async ({ scope, params }): Promise<ProcedureView> =>
       procedureOf(db, scope, params.id, catalogue),

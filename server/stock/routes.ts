@@ -1,8 +1,8 @@
-import { type Route, routes, type World } from '#server/http/route.ts'
+import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import { count, movesOf, receive, stockCsv, stockOf, takeStock } from './store.ts'
 import { stockWires } from './wire.ts'
 
-export const stockRoutes = ({ catalogue, db, now }: World): Route[] =>
+export const stockRoutes = ({ catalogue, db, now }: AppContext): Route[] =>
   routes(stockWires, {
     'GET /api/stock': ({ scope }) => stockOf(db, scope, catalogue, now()),
     'POST /api/stock/lots': async ({ scope, body }) => {

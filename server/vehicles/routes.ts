@@ -1,10 +1,10 @@
 import { Problem } from '#server/http/problem.ts'
-import { type Route, routes, type World } from '#server/http/route.ts'
+import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import { memoryOf } from './memory.ts'
 import { modelNote, ownBodiesOf, removeOwnBody, saveModelNote, saveOwnBody } from './store.ts'
 import { vehiclesWires } from './wire.ts'
 
-export const vehicleRoutes = ({ catalogue, db }: World): Route[] =>
+export const vehicleRoutes = ({ catalogue, db }: AppContext): Route[] =>
   routes(vehiclesWires, {
     'GET /api/vehicles': ({ scope, query }) => {
       const { plate = '', vin = '', except = '' } = query

@@ -5,16 +5,16 @@ import { demoShop } from '#server/demo/shop.ts'
 import { speak } from '#words/en/speak.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
 import { intent } from '../../tests/support/intent.ts'
-import { type Caller, type TestWorld, testWorld } from '../../tests/support/world.ts'
+import { type Caller, type TestServer, testServer } from '../../tests/support/test-server.ts'
 
-let t: TestWorld
+let t: TestServer
 let lead: Caller
 let ines: Caller
 let jory: Caller
 let desk: Caller
 
 beforeAll(async () => {
-  t = await testWorld(inject('database'), [demoShop])
+  t = await testServer(inject('database'), [demoShop])
   lead = await t.as('reedmere', 'tam', '4182')
   ines = await t.as('reedmere', 'ines', '2694')
   jory = await t.as('reedmere', 'jory', demoShop.people.find((p) => p.login === 'jory')!.pin)

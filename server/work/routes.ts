@@ -1,10 +1,10 @@
 import { notFound, Problem } from '#server/http/problem.ts'
-import { type Route, routes, type World } from '#server/http/route.ts'
+import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import { eventsOf, issuedProcedure, jobOf } from '#server/jobs/jobs.ts'
 import { appendEvent, appendFacts, workView } from './store.ts'
 import { workWires } from './wire.ts'
 
-export const workRoutes = ({ catalogue, db, now }: World): Route[] =>
+export const workRoutes = ({ catalogue, db, now }: AppContext): Route[] =>
   routes(workWires, {
     'GET /api/jobs/:id/work': ({ scope, params }) => workView(db, scope, params.id, catalogue, now()),
     'GET /api/jobs/:id/issued': async ({ scope, params, query }) => {

@@ -5,9 +5,9 @@ import { demoShop } from '#server/demo/shop.ts'
 import { speak } from '#words/en/speak.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
 import { intent } from '../../tests/support/intent.ts'
-import { type Caller, type TestWorld, testWorld } from '../../tests/support/world.ts'
+import { type Caller, type TestServer, testServer } from '../../tests/support/test-server.ts'
 
-let t: TestWorld
+let t: TestServer
 let lead: Caller
 let trained: Caller
 let hand: Caller
@@ -18,7 +18,7 @@ const withTraining = {
 }
 
 beforeAll(async () => {
-  t = await testWorld(inject('database'), [withTraining])
+  t = await testServer(inject('database'), [withTraining])
   lead = await t.as('reedmere', 'tam', '4182')
   trained = await t.as('reedmere', 'wren', '8137')
   hand = await t.as('reedmere', 'jory', '5560')

@@ -46,7 +46,7 @@ async function alreadySaid(db: Database, scope: Scope, jobId: string, id: string
 }
 
 /** Tries to get a place in a ledger that others write to at the same moment. */
-const patience = 40
+const mostAttempts = 40
 
 /**
  * Appends what a person says to a job's ledger, if it is possible now. There is one event a position: when somebody else took the next
@@ -170,7 +170,7 @@ async function append(
       remembered = undefined
       const said = await alreadySaid(db, scope, jobId, intent.id)
       if (said) return said
-      if (attempt >= patience)
+      if (attempt >= mostAttempts)
         throw new Problem(503, 'busy', 'This car is being written to by many at once. Try again.')
       continue
     }

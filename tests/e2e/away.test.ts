@@ -1,23 +1,23 @@
 // biome-ignore-all lint/suspicious/noExplicitAny: tests read plain JSON
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
-import { type DemoHouse, demoHouse } from '../support/demo-house.ts'
+import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { person } from '../support/watched-page.ts'
 
 // What people see while the line is down, and when they walk away from a device.
 
-let house: DemoHouse
+let demo: DemoServer
 let browser: Browser
 let base: string
 let jobs: Map<string, string>
 let owner: Page | undefined
 
 beforeAll(async () => {
-  house = await demoHouse(inject('database'))
-  ;({ base, browser } = house)
+  demo = await demoServer(inject('database'))
+  ;({ base, browser } = demo)
 })
 afterAll(async () => {
-  await house?.close()
+  await demo?.close()
 })
 
 /** Goes to an address inside the application, without fetching the page again. */

@@ -4,22 +4,22 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Browser, Locator, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
-import { type DemoHouse, demoHouse } from '../support/demo-house.ts'
+import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
 
-let house: DemoHouse
+let demo: DemoServer
 let browser: Browser
 let base: string
 let desk: WatchedPage
 const folder = mkdtempSync(join(tmpdir(), 'chamomile-e2e-'))
 
 beforeAll(async () => {
-  house = await demoHouse(inject('database'))
-  ;({ base, browser } = house)
+  demo = await demoServer(inject('database'))
+  ;({ base, browser } = demo)
   desk = await person(browser, base, 'tam', '4182')
 })
 afterAll(async () => {
-  await house?.close()
+  await demo?.close()
   rmSync(folder, { recursive: true, force: true })
 })
 

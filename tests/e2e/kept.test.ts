@@ -2,12 +2,12 @@
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { replay } from '#core/job/reduce.ts'
-import { type DemoHouse, demoHouse } from '../support/demo-house.ts'
+import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { axe, person } from '../support/watched-page.ts'
 
 // What a person's hand has done survives a bad line, a reload, a hand-over of the device and another person's save.
 
-let house: DemoHouse
+let demo: DemoServer
 let browser: Browser
 let base: string
 let jobs: Map<string, string>
@@ -40,13 +40,13 @@ async function draftOf(page: Page, plate: string): Promise<string> {
 }
 
 beforeAll(async () => {
-  house = await demoHouse(inject('database'))
-  ;({ base, browser } = house)
+  demo = await demoServer(inject('database'))
+  ;({ base, browser } = demo)
   lead = (await person(browser, base, 'tam', '4182')).page
   jobs = new Map((await api(lead, '/api/day')).jobs.map((j: any) => [j.vehicle, j.id]))
 })
 afterAll(async () => {
-  await house?.close()
+  await demo?.close()
 })
 
 it('two phones without a line for a while, both reloaded, both back: every tap once, in order, one state', async () => {

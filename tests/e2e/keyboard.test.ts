@@ -8,7 +8,7 @@ import { morningZone, seedShop } from '#server/demo/seed.ts'
 import { demoShop } from '#server/demo/shop.ts'
 import { type Running, start } from '#server/serve.ts'
 import { launch } from '../support/browser.ts'
-import { freshDatabase } from '../support/world.ts'
+import { freshDatabase } from '../support/test-server.ts'
 
 // From the door to the handover without a pointer: everything is reached with Tab and pressed with Enter, Space, arrows and letters.
 

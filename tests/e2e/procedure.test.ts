@@ -6,10 +6,10 @@ import type { Browser, Page } from 'playwright-core'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { carA } from '../fixtures/cars.ts'
-import { type DemoHouse, demoHouse } from '../support/demo-house.ts'
+import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
 
-let house: DemoHouse
+let demo: DemoServer
 let browser: Browser
 let base: string
 let lead: WatchedPage
@@ -18,14 +18,14 @@ let job: string
 const folder = mkdtempSync(join(tmpdir(), 'chamomile-e2e-'))
 
 beforeAll(async () => {
-  house = await demoHouse(inject('database'))
-  ;({ base, browser } = house)
+  demo = await demoServer(inject('database'))
+  ;({ base, browser } = demo)
   lead = await person(browser, base, 'tam', '4182')
   page = lead.page
   job = await takenIn()
 })
 afterAll(async () => {
-  await house?.close()
+  await demo?.close()
   rmSync(folder, { recursive: true, force: true })
 })
 

@@ -1,19 +1,19 @@
 import type { Browser } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
-import { type DemoHouse, demoHouse } from '../support/demo-house.ts'
+import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
 
 let browser: Browser
-let house: DemoHouse
+let demo: DemoServer
 let base: string
 let jobs: Map<string, string>
 
 beforeAll(async () => {
-  house = await demoHouse(inject('database'))
-  ;({ base, browser } = house)
+  demo = await demoServer(inject('database'))
+  ;({ base, browser } = demo)
 })
 afterAll(async () => {
-  await house?.close()
+  await demo?.close()
 })
 
 const screens = [

@@ -75,7 +75,7 @@ describe('npm start', () => {
     )
     expect(opened.status).toBe(204)
     const device = opened.headers.get('set-cookie')!.split(';')[0]!
-    const door = (await (await fetch(`${base}/api/door`, { headers: { cookie: device } })).json()) as {
+    const door = (await (await fetch(`${base}/api/sign-in`, { headers: { cookie: device } })).json()) as {
       people: { id: string }[]
     }
     const session = (
@@ -118,7 +118,7 @@ describe('npm start', () => {
     expect(existsSync(join(folder, 'in-use'))).toBe(true)
     const again = startShop({ PORT: String(port), DATA: folder })
     expect(await again.settled).toBe('ready')
-    const door = await (await fetch(`http://127.0.0.1:${port}/api/door`)).json()
+    const door = await (await fetch(`http://127.0.0.1:${port}/api/sign-in`)).json()
     expect(door).toEqual({ state: 'not-enrolled' })
     again.child.kill('SIGTERM')
     expect(await gone(again.child)).toBe(0)

@@ -1,16 +1,16 @@
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { carA } from '../fixtures/cars.ts'
-import { type DemoHouse, demoHouse } from '../support/demo-house.ts'
+import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { axe, person } from '../support/watched-page.ts'
 
-let house: DemoHouse
+let demo: DemoServer
 
 beforeAll(async () => {
-  house = await demoHouse(inject('database'))
+  demo = await demoServer(inject('database'))
 })
 afterAll(async () => {
-  await house?.close()
+  await demo?.close()
 })
 
 it('fuel in the load area stops the car: what to do, a refusal with words, and the lead’s clearing that begins the work', async () => {

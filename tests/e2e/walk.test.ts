@@ -10,8 +10,8 @@ import { speak } from '#words/en/speak.ts'
 import { launch } from '../support/browser.ts'
 import { chamomile } from '../support/command-line.ts'
 import { type ServerProcess, startServer } from '../support/server-process.ts'
+import { freshDatabase } from '../support/test-server.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
-import { freshDatabase } from '../support/world.ts'
 
 let browser: Browser
 let server: ServerProcess

@@ -16,7 +16,7 @@ export async function signIn(base: string, name: string): Promise<string> {
       json({ shop: demoShop.code, login: owner.login, password: owner.password, deviceName: 'd' }),
     ),
   )
-  const door = (await (await fetch(`${base}/api/door`, { headers: { cookie: device } })).json()) as {
+  const door = (await (await fetch(`${base}/api/sign-in`, { headers: { cookie: device } })).json()) as {
     people: { id: string; name: string }[]
   }
   const person = door.people.find((p) => p.name === name)!.id

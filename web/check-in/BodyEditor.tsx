@@ -3,7 +3,7 @@ import { bodyFaults } from '#core/cabin/check.ts'
 import type { Body } from '#core/cabin/schema.ts'
 import { referenceCabin } from '#core/cabin/surfaces.ts'
 import { useMay } from '#web/client/session.ts'
-import { Told } from '#web/ui/Told.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
 import { useSaveBody } from './vehicles.ts'
@@ -151,7 +151,7 @@ export function BodyEditor({
           {save.isSuccess ? words.bodyKept : words.keepBody}
         </Button>
       )}
-      {save.isError && <Told error={save.error} />}
+      {save.isError && <ErrorNotice error={save.error} />}
     </div>
   )
 }

@@ -8,7 +8,7 @@ import type { MemoryView } from '#server/vehicles/views.ts'
 import { useCustomer } from '#web/client/customers.ts'
 import { useMay } from '#web/client/session.ts'
 import { AndMore } from '#web/ui/AndMore.tsx'
-import { Told } from '#web/ui/Told.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
 import { speak } from '#words/en/speak.ts'
@@ -36,7 +36,7 @@ function ModelNote({ make, model }: { make: string; model: string }) {
           if (e.target.value !== note.data.text) save.mutate({ text: e.target.value, version: note.data.version })
         }}
       />
-      {save.isError && <Told error={save.error} />}
+      {save.isError && <ErrorNotice error={save.error} />}
     </div>
   )
 }

@@ -17,10 +17,10 @@ import { useJob } from '#web/shell/JobFrame.tsx'
 import { useRouteId } from '#web/shell/useRouteId.ts'
 import { CabinSheet, type Spot } from '#web/ui/CabinSheet.tsx'
 import { DraftConflict, DraftStatus } from '#web/ui/DraftStatus.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { useNarrow } from '#web/ui/narrow.ts'
 import { StopTold } from '#web/ui/StopTold.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { AgreedPanel } from './AgreedPanel.tsx'
 import { BrushBar, firstBrush } from './BrushBar.tsx'
@@ -44,8 +44,8 @@ export default function CheckInScreen() {
   const job = useJob(id)
   const catalogue = useCatalogue()
   if (job.isPending || catalogue.isPending) return <Fetching lines={5} />
-  if (job.isLoadingError) return <Told error={job.error} onRetry={() => void job.refetch()} />
-  if (catalogue.isLoadingError) return <Told error={catalogue.error} onRetry={() => void catalogue.refetch()} />
+  if (job.isLoadingError) return <ErrorNotice error={job.error} onRetry={() => void job.refetch()} />
+  if (catalogue.isLoadingError) return <ErrorNotice error={catalogue.error} onRetry={() => void catalogue.refetch()} />
   return <Sheet key={job.data.id} job={job.data} catalogue={catalogue.data} />
 }
 

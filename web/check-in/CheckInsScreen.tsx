@@ -5,8 +5,8 @@ import { byId } from '#core/catalogue/by-id.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import { useCatalogue, useMay, useSignedIn } from '#web/client/session.ts'
 import { clockIn } from '#web/shell/clock.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { useDrafts, useOpenJob } from './api.ts'
 import './check-in.css'
 import { words } from '#words/en/screens/check-in.ts'
@@ -37,8 +37,8 @@ export default function CheckInsScreen() {
   const file = useRef<HTMLInputElement>(null)
   const [unreadable, setUnreadable] = useState('')
   if (catalogue.isPending || drafts.isPending) return <Fetching />
-  if (catalogue.isLoadingError) return <Told error={catalogue.error} onRetry={() => void catalogue.refetch()} />
-  if (drafts.isLoadingError) return <Told error={drafts.error} onRetry={() => void drafts.refetch()} />
+  if (catalogue.isLoadingError) return <ErrorNotice error={catalogue.error} onRetry={() => void catalogue.refetch()} />
+  if (drafts.isLoadingError) return <ErrorNotice error={drafts.error} onRetry={() => void drafts.refetch()} />
   const { materials } = catalogue.data
   const bodies = [...(own.data ?? []).map((o) => ({ ...o.body, id: o.id })), ...catalogue.data.bodies]
   const materialOptions = materials.map(({ id, name }) => ({ value: id, label: name }))
@@ -179,8 +179,8 @@ export default function CheckInsScreen() {
                 <InputNumber min={0.5} max={72} step={0.5} />
               </Form.Item>
             </div>
-            {open.isError && <Told error={open.error} />}
-            {unreadable && <Told error={{ message: unreadable }} />}
+            {open.isError && <ErrorNotice error={open.error} />}
+            {unreadable && <ErrorNotice error={{ message: unreadable }} />}
             <div className="row">
               <Button type="primary" htmlType="submit" size="large" loading={open.isPending}>
                 {words.new}

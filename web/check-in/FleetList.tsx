@@ -1,7 +1,7 @@
 import { Button } from 'antd'
 import { useRef, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { Told } from '#web/ui/Told.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { words } from '#words/en/screens/check-in.ts'
 import { useFleet } from './vehicles.ts'
 
@@ -47,7 +47,7 @@ export function FleetList() {
         )}
         {taken > 0 && <span role="status">{words.fleetTaken(taken)}</span>}
       </div>
-      {fleet.isError && <Told error={fleet.error} />}
+      {fleet.isError && <ErrorNotice error={fleet.error} />}
       {rows.length > 0 && (
         <table className="fleet-rows">
           <thead>

@@ -4,7 +4,7 @@ import type { Surface } from '#core/cabin/schema.ts'
 import type { PhotoKind, PhotoView } from '#server/photos/views.ts'
 import { useAddPhoto, useMarkPhoto, usePhotos, useRemovePhoto } from '#web/client/photos.ts'
 import { ComparePhotos } from '#web/ui/ComparePhotos.tsx'
-import { Told } from '#web/ui/Told.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { words } from '#words/en/screens/check-in.ts'
 import { speak } from '#words/en/speak.ts'
 import { Camera } from './Camera.tsx'
@@ -56,7 +56,7 @@ function Marked({
           }}
         />
       ))}
-      {mark.isError && <Told error={mark.error} />}
+      {mark.isError && <ErrorNotice error={mark.error} />}
       {onRemove && <Button onClick={onRemove}>{words.removePhoto}</Button>}
     </div>
   )
@@ -140,8 +140,8 @@ export function PhotosPanel({
         />
       )}
       {add.isPending && <div role="status">{words.sending}</div>}
-      {add.isError && <Told error={add.error} />}
-      {take.isError && <Told error={take.error} />}
+      {add.isError && <ErrorNotice error={add.error} />}
+      {take.isError && <ErrorNotice error={take.error} />}
       {before && after && (
         <ComparePhotos before={address(before)} after={address(after)} label={nameOf(before.surface)} />
       )}

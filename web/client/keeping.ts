@@ -7,7 +7,7 @@ import { closeDrafts, flushDrafts, partFromDrafts, resumeDrafts, retryDrafts, wo
 // pages that are hidden or closed, people who come and leave.
 
 /** Longest that whoever leaves is kept waiting for what is still on its way, in ms. What is not sent by then stays kept. */
-const patience = 4_000
+const longestWait = 4_000
 
 /** Wires what is kept to this page, once. */
 export function startKeeping(client: QueryClient): void {
@@ -40,7 +40,7 @@ export function personIsHere(person: string | undefined): void {
 /** Sends what a person has done and not sent yet, for as long as one waits; the rest stays kept for them. */
 export async function beforeLeaving(person: string): Promise<void> {
   const sent = Promise.all([flushDrafts(person), outbox.flush(person)])
-  await Promise.race([sent, new Promise((resolve) => setTimeout(resolve, patience))])
+  await Promise.race([sent, new Promise((resolve) => setTimeout(resolve, longestWait))])
 }
 
 /** The person is gone from this device. */

@@ -89,25 +89,25 @@ function deviceName(): string {
   return name
 }
 
-export type Say = Pick<WorkIntent, 'type'> & { data: WorkIntent['data'] }
+export type NewEvent = Pick<WorkIntent, 'type'> & { data: WorkIntent['data'] }
 type Refused = Extract<Outcome, { is: 'refused' }>
 
 /** Longer than this nobody is kept waiting for an answer: it is kept, and the answer comes when it comes. */
-const patience = 2_500
+const answerWithin = 2_500
 
 /**
  * Says something to a job's ledger. It is built here, with its id and this device's time, kept in this browser, and only then sent, so
  * that neither a bad line nor a reload loses it.
  * @param stands why it may not even be written down here, in words
  */
-export function useSay(job: string, stands: (said: Say) => string | undefined = () => undefined) {
+export function useAppendEvent(job: string, stands: (said: NewEvent) => string | undefined = () => undefined) {
   const client = useQueryClient()
   const { person } = useSignedIn()
   const [busy, setBusy] = useState(false)
   const [refused, setRefused] = useState<Error | null>(null)
   /** @returns whether it stands: stored, or kept until the line is back */
-  const say = useCallback(
-    async (said: Say): Promise<boolean> => {
+  const append = useCallback(
+    async (said: NewEvent): Promise<boolean> => {
       const no = stands(said)
       setRefused(no === undefined ? null : new Error(no))
       if (no !== undefined) return false
@@ -124,14 +124,14 @@ export function useSay(job: string, stands: (said: Say) => string | undefined = 
         void client.invalidateQueries({ queryKey: ['jobs', job] })
       }
       try {
-        const { outcome } = await outbox.say(person, job, event)
+        const { outcome } = await outbox.append(person, job, event)
         const heard = outcome.then((o) => {
           if (o.is === 'refused') refuse(o)
           return o
         })
         const soon = await Promise.race([
           heard,
-          new Promise<null>((resolve) => setTimeout(() => resolve(null), patience)),
+          new Promise<null>((resolve) => setTimeout(() => resolve(null), answerWithin)),
         ])
         return soon?.is !== 'refused'
       } catch (error) {
@@ -147,5 +147,5 @@ export function useSay(job: string, stands: (said: Say) => string | undefined = 
     },
     [client, job, person, stands],
   )
-  return { say, busy, error: refused, kept: useKeptOf(job), dismiss: outbox.dismiss.bind(outbox) }
+  return { append, busy, error: refused, kept: useKeptOf(job), dismiss: outbox.dismiss.bind(outbox) }
 }

@@ -83,7 +83,7 @@ describe('what is tapped', () => {
     const box = new Outbox({ store: memory(), wire: w.wire })
     box.serve('ana')
     const event = note('one')
-    const { outcome } = await box.say('ana', 'j', event)
+    const { outcome } = await box.append('ana', 'j', event)
     expect(await outcome).toEqual({ is: 'stored', position: 1 })
     expect(box.sent().map((e) => [e.event.id, e.position])).toEqual([[event.id, 1]])
     expect(box.snapshot()).toEqual([])
@@ -97,7 +97,7 @@ describe('what is tapped', () => {
     const box = new Outbox({ store, wire: w.wire })
     box.serve('ana')
     const outcomes = []
-    for (const text of ['one', 'two', 'three']) outcomes.push(await (await box.say('ana', 'j', note(text))).outcome)
+    for (const text of ['one', 'two', 'three']) outcomes.push(await (await box.append('ana', 'j', note(text))).outcome)
     expect(outcomes.map((o) => o.is)).toEqual(['kept', 'kept', 'kept'])
     expect(box.snapshot().map((e) => e.offline)).toEqual([true, true, true])
     // The page is loaded anew while the line is still down.
@@ -119,7 +119,7 @@ describe('what is tapped', () => {
     w.state.line = 'deaf'
     const box = new Outbox({ store: memory(), wire: w.wire })
     box.serve('ana')
-    expect(await (await box.say('ana', 'j', note('one'))).outcome).toEqual({ is: 'kept' })
+    expect(await (await box.append('ana', 'j', note('one'))).outcome).toEqual({ is: 'kept' })
     w.state.line = 'up'
     await settle()
     expect(w.texts('j')).toEqual(['one'])
@@ -130,7 +130,7 @@ describe('what is tapped', () => {
     w.state.refuse = (e) => (textOf(e) === 'no' ? 'Someone is there.' : undefined)
     const box = new Outbox({ store: memory(), wire: w.wire })
     box.serve('ana')
-    const [first, second] = await Promise.all([box.say('ana', 'j', note('no')), box.say('ana', 'j', note('yes'))])
+    const [first, second] = await Promise.all([box.append('ana', 'j', note('no')), box.append('ana', 'j', note('yes'))])
     expect(await first.outcome).toMatchObject({ is: 'refused', message: 'Someone is there.' })
     expect(await second.outcome).toMatchObject({ is: 'stored' })
     expect(w.texts('j')).toEqual(['yes'])
@@ -144,7 +144,7 @@ describe('what is tapped', () => {
     const store = memory()
     const box = new Outbox({ store, wire: w.wire })
     box.serve('ana')
-    for (const text of ['one', 'bad', 'two']) await box.say('ana', 'j', note(text))
+    for (const text of ['one', 'bad', 'two']) await box.append('ana', 'j', note(text))
     await settle()
     w.state.line = 'up'
     await settle()
@@ -160,11 +160,11 @@ describe('what is tapped', () => {
     w.state.line = 'down'
     const box = new Outbox({ store: memory(), wire: w.wire })
     box.serve('ana')
-    await box.say('ana', 'j', note('ana’s'))
+    await box.append('ana', 'j', note('ana’s'))
     await settle()
     w.state.line = 'up'
     box.serve('ben')
-    await box.say('ben', 'j', note('ben’s'))
+    await box.append('ben', 'j', note('ben’s'))
     await settle()
     expect(w.texts('j')).toEqual(['ben’s'])
     box.serve('ana')
@@ -176,7 +176,7 @@ describe('what is tapped', () => {
     const broken = { ...memory(), add: () => Promise.reject(new Error('The disk is full.')) }
     const box = new Outbox({ store: broken, wire: world().wire })
     box.serve('ana')
-    await expect(box.say('ana', 'j', note('one'))).rejects.toThrow('The disk is full.')
+    await expect(box.append('ana', 'j', note('one'))).rejects.toThrow('The disk is full.')
     expect(box.snapshot()).toEqual([])
   })
 
@@ -215,7 +215,7 @@ describe('what is tapped', () => {
           if (a.do === 'tap') {
             const text = `${n++}`
             tapped[a.job]!.push(text)
-            await box.say('ana', a.job, note(text))
+            await box.append('ana', a.job, note(text))
           } else if (a.do === 'wait') await vi.advanceTimersByTimeAsync(a.ms)
           else if (a.do === 'reload') {
             // The old page is gone with whatever it was waiting for.

@@ -127,7 +127,7 @@ export class Outbox {
    * @returns `outcome`: what the server said, or that it is kept because the line does not hold; never later than the wire's own patience
    * @throws what the store throws when this browser cannot keep it: then nothing was said
    */
-  async say(person: string, job: string, event: WorkIntent): Promise<{ outcome: Promise<Outcome> }> {
+  async append(person: string, job: string, event: WorkIntent): Promise<{ outcome: Promise<Outcome> }> {
     await this.ready
     const outcome = new Promise<Outcome>((resolve) => this.awaited.set(event.id, resolve))
     await this.inTurn(async () => {

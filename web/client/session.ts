@@ -44,8 +44,8 @@ export function useSignedIn(): SessionView {
 }
 
 /** What stands at the door of this device. */
-export const useDoor = () =>
-  useQuery({ queryKey: ['door'], queryFn: ({ signal }) => get('/api/door', { signal }), staleTime: 0 })
+export const useWaysIn = () =>
+  useQuery({ queryKey: ['door'], queryFn: ({ signal }) => get('/api/sign-in', { signal }), staleTime: 0 })
 
 /** One of the ways in; what whoever was here did is sent first, and whatever opened, everything is asked for anew. */
 export function useWayIn<P extends '/api/shop' | '/api/devices' | '/api/session'>(path: P) {

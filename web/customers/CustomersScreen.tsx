@@ -4,8 +4,8 @@ import type { CustomerFields, CustomerView } from '#server/customers/views.ts'
 import { useCustomer, useCustomers } from '#web/client/customers.ts'
 import { ApiError } from '#web/client/http.ts'
 import { useMay } from '#web/client/session.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { words } from '#words/en/screens/customers.ts'
 import { useChangeCustomer, useEraseCustomer } from './api.ts'
 
@@ -51,7 +51,7 @@ function Entry({ customer, onErasing, onGone }: EntryProps) {
         <Form.Item name="finish" label={words.fields.finish}>
           <Select options={words.finishes} />
         </Form.Item>
-        {stale ? <div className="told">{words.stale}</div> : change.isError && <Told error={change.error} />}
+        {stale ? <div className="told">{words.stale}</div> : change.isError && <ErrorNotice error={change.error} />}
         <div className="row">
           <Button type="primary" htmlType="submit" loading={change.isPending}>
             {words.save}
@@ -84,7 +84,7 @@ function Entry({ customer, onErasing, onGone }: EntryProps) {
         okButtonProps={{ danger: true }}
       >
         <p>{words.eraseLead}</p>
-        {erase.isError && <Told error={erase.error} />}
+        {erase.isError && <ErrorNotice error={erase.error} />}
       </Modal>
     </section>
   )
@@ -98,7 +98,7 @@ export default function CustomersScreen() {
   const [erasing, setErasing] = useState(false)
   const one = useCustomer(picked, erasing)
   if (customers.isPending) return <Fetching lines={4} />
-  if (customers.isLoadingError) return <Told error={customers.error} onRetry={() => void customers.refetch()} />
+  if (customers.isLoadingError) return <ErrorNotice error={customers.error} onRetry={() => void customers.refetch()} />
   const list = customers.data.pages.flat()
   return (
     <div className="take-in">
@@ -133,7 +133,9 @@ export default function CustomersScreen() {
           </Button>
         )}
       </section>
-      {picked !== undefined && one.isLoadingError && <Told error={one.error} onRetry={() => void one.refetch()} />}
+      {picked !== undefined && one.isLoadingError && (
+        <ErrorNotice error={one.error} onRetry={() => void one.refetch()} />
+      )}
       {one.data && picked !== undefined ? (
         <Entry
           key={one.data.id}

@@ -3,10 +3,10 @@ import { usePlan } from '#web/client/plan.ts'
 import { useSignedIn } from '#web/client/session.ts'
 import { useSpeak } from '#web/client/useSpeak.ts'
 import { clockIn } from '#web/shell/clock.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Lanes } from '#web/ui/Lanes.tsx'
 import { flagsOf, spellsOf, threadsOf } from '#web/ui/lanes-of-plan.ts'
-import { Told } from '#web/ui/Told.tsx'
 import { useDay } from './api.ts'
 import { JobCard } from './JobCard.tsx'
 import './day.css'
@@ -20,7 +20,7 @@ export default function DayScreen() {
   const plan = usePlan()
   const speak = useSpeak()
   if (day.isPending) return <Fetching lines={4} />
-  if (day.isLoadingError) return <Told error={day.error} onRetry={() => void day.refetch()} />
+  if (day.isLoadingError) return <ErrorNotice error={day.error} onRetry={() => void day.refetch()} />
   const { jobs, bottles, now, serverTime } = day.data
   const needs = jobs
     .flatMap((job) => job.needs.map((need) => ({ ...need, title: speak?.need(need).title ?? '', job })))

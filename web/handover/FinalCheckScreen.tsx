@@ -1,13 +1,13 @@
 import { Button } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { useSay, useWork } from '#web/client/ledger.ts'
+import { useAppendEvent, useWork } from '#web/client/ledger.ts'
 import { useMay } from '#web/client/session.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { KeptHere } from '#web/ui/KeptHere.tsx'
 import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import './handover.css'
 import { words } from '#words/en/screens/handover.ts'
 import { speak } from '#words/en/speak.ts'
@@ -15,11 +15,11 @@ import { speak } from '#words/en/speak.ts'
 export default function FinalCheckScreen() {
   const id = useRouteId()
   const work = useWork(id)
-  const { say, busy, error, kept, dismiss } = useSay(id)
+  const { append, busy, error, kept, dismiss } = useAppendEvent(id)
   const mayCheck = useMay('work.do')
   const [failing, setFailing] = useState<string>()
   if (work.isPending) return <Fetching lines={5} />
-  if (work.isLoadingError) return <Told error={work.error} onRetry={() => void work.refetch()} />
+  if (work.isLoadingError) return <ErrorNotice error={work.error} onRetry={() => void work.refetch()} />
   if (!work.data) return null
   const { state, names } = work.data
   const places = work.data.places.map((place) => ({ id: place.id, text: speak.placeToCheck(place) }))
@@ -33,7 +33,7 @@ export default function FinalCheckScreen() {
           {left === 0 && <Link to={`/jobs/${id}/report`}>{words.toReport}</Link>}
         </span>
       </div>
-      {error && failing === undefined && <Told error={error} />}
+      {error && failing === undefined && <ErrorNotice error={error} />}
       <KeptHere kept={kept} titles={new Map(places.map((p) => [p.id, p.text]))} onDismiss={(o) => void dismiss(o)} />
       <ul className="plain places">
         {places.map((place) => {
@@ -57,7 +57,7 @@ export default function FinalCheckScreen() {
                     type={check ? 'default' : 'primary'}
                     aria-label={`${words.pass}: ${place.text}`}
                     disabled={busy}
-                    onClick={() => void say({ type: 'check-passed', data: { place: place.id } })}
+                    onClick={() => void append({ type: 'check-passed', data: { place: place.id } })}
                   >
                     {words.pass}
                   </Button>
@@ -77,7 +77,7 @@ export default function FinalCheckScreen() {
         open={failing !== undefined}
         onClose={() => setFailing(undefined)}
         error={error}
-        onSay={(note) => say({ type: 'check-failed', data: { place: failing!, note } })}
+        onAnswer={(note) => append({ type: 'check-failed', data: { place: failing!, note } })}
       />
     </section>
   )

@@ -1,12 +1,12 @@
 import { Button, Input } from 'antd'
 import { useState } from 'react'
-import { useSay } from '#web/client/ledger.ts'
+import { useAppendEvent } from '#web/client/ledger.ts'
 import { useMay, useSignedIn } from '#web/client/session.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { KeptHere } from '#web/ui/KeptHere.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { useReport } from './api.ts'
 import './handover.css'
 import { words } from '#words/en/screens/handover.ts'
@@ -16,11 +16,11 @@ export default function ReportScreen() {
   const id = useRouteId()
   const zone = useSignedIn().timeZone
   const view = useReport(id)
-  const { say, busy, error, kept, dismiss } = useSay(id)
+  const { append, busy, error, kept, dismiss } = useAppendEvent(id)
   const mayGive = useMay('handover.give')
   const [to, setTo] = useState('')
   if (view.isPending) return <Fetching lines={5} />
-  if (view.isLoadingError) return <Told error={view.error} onRetry={() => void view.refetch()} />
+  if (view.isLoadingError) return <ErrorNotice error={view.error} onRetry={() => void view.refetch()} />
   const { checkIn, shopName, names } = view.data
   const report = speak.report(view.data.report)
   const waits = kept.some((e) => e.event.type === 'handed-over' && e.refused === undefined)
@@ -101,7 +101,7 @@ export default function ReportScreen() {
           <p className="caution">{words.dryTold}</p>
         </div>
       </div>
-      {error && <Told error={error} />}
+      {error && <ErrorNotice error={error} />}
       <KeptHere kept={kept} onDismiss={(order) => void dismiss(order)} />
       {report.handedOver ? (
         <p className="big" style={{ fontSize: '1.3rem' }}>
@@ -115,7 +115,7 @@ export default function ReportScreen() {
             style={{ marginTop: 14 }}
             onSubmit={(e) => {
               e.preventDefault()
-              if (to.trim()) void say({ type: 'handed-over', data: { to: to.trim() } })
+              if (to.trim()) void append({ type: 'handed-over', data: { to: to.trim() } })
             }}
           >
             <Input

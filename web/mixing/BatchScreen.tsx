@@ -5,8 +5,8 @@ import { dayIn } from '#core/units/shop-time.ts'
 import { useCatalogue, useSignedIn } from '#web/client/session.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { useBatch } from './api.ts'
 import './mixing.css'
 import { words } from '#words/en/screens/mixing.ts'
@@ -18,7 +18,7 @@ export default function BatchScreen() {
   const catalogue = useCatalogue()
   const zone = useSignedIn().timeZone
   if (batch.isPending || catalogue.isPending) return <Fetching lines={4} />
-  if (batch.isLoadingError) return <Told error={batch.error} onRetry={() => void batch.refetch()} />
+  if (batch.isLoadingError) return <ErrorNotice error={batch.error} onRetry={() => void batch.refetch()} />
   const b = batch.data
   const product = catalogue.data?.products.find((p) => p.id === b.product)
   const really = Number((1 / b.measuredFraction - 1).toFixed(1))

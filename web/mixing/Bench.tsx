@@ -12,7 +12,7 @@ import { useMay, useSignedIn } from '#web/client/session.ts'
 import { useHouseRules } from '#web/client/standards.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { Bottle } from '#web/ui/Bottle.tsx'
-import { Told } from '#web/ui/Told.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/mixing.ts'
 import { speak } from '#words/en/speak.ts'
@@ -148,7 +148,7 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
           {words.above(sayRatio(product.maximum))}
         </div>
       )}
-      {answer instanceof Error && <Told error={answer} />}
+      {answer instanceof Error && <ErrorNotice error={answer} />}
       {request && answer && !(answer instanceof Error) && !finding && !tooStrong && (
         <div className="bench">
           <Bottle
@@ -267,7 +267,7 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
                 {words.log}
               </Button>
             )}
-            {log.isError && <Told error={log.error} />}
+            {log.isError && <ErrorNotice error={log.error} />}
             {log.isSuccess && (
               <p>
                 <a

@@ -9,7 +9,7 @@ import type { ContainerView } from '#server/mixing/views.ts'
 import { useMay, useSignedIn } from '#web/client/session.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { Bottle } from '#web/ui/Bottle.tsx'
-import { Told } from '#web/ui/Told.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/mixing.ts'
 import { useRinse } from './api.ts'
@@ -54,7 +54,7 @@ export function Bottles({
           <Button onClick={() => setMeasured(fresh())}>{words.measure}</Button>
         </div>
       )}
-      {rinse.isError && <Told error={rinse.error} />}
+      {rinse.isError && <ErrorNotice error={rinse.error} />}
       <ul className="plain bottles">
         {containers.map((c, i) => {
           const other = containers[i + 1]

@@ -1,7 +1,7 @@
 import { Button } from 'antd'
 import { useMay } from '#web/client/session.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { FileButton } from '#web/ui/FileButton.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { words } from '#words/en/screens/mixing.ts'
 import { useKeepSheet, useSheets } from './api.ts'
 
@@ -22,7 +22,7 @@ export function DataSheet({ product }: { product: string }) {
           onFile={(file) => keep.mutate(file)}
         />
       )}
-      {keep.isError && <Told error={keep.error} />}
+      {keep.isError && <ErrorNotice error={keep.error} />}
     </span>
   )
 }

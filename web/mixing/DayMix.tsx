@@ -1,8 +1,8 @@
 import { Button } from 'antd'
 import { Link } from 'react-router'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { words } from '#words/en/screens/mixing.ts'
 import { speak } from '#words/en/speak.ts'
 import { useDayMix } from './api.ts'
@@ -13,7 +13,7 @@ const nameOf = (product: string) => speak.names.of('products', product).name
 export function DayMix() {
   const day = useDayMix()
   if (day.isPending) return <Fetching lines={4} />
-  if (day.isLoadingError) return <Told error={day.error} onRetry={() => void day.refetch()} />
+  if (day.isLoadingError) return <ErrorNotice error={day.error} onRetry={() => void day.refetch()} />
   const { fills, ready, without, concentrate, margin } = day.data
   return (
     <section className="card day-mix" aria-labelledby="day-mix">

@@ -1,7 +1,7 @@
 import { Button, Input, InputNumber, Modal } from 'antd'
 import { useState } from 'react'
 import type { ContainerView } from '#server/mixing/views.ts'
-import { Told } from '#web/ui/Told.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { words } from '#words/en/screens/mixing.ts'
 import { useKeepContainer } from './api.ts'
 
@@ -102,7 +102,7 @@ export function MeasureDialog({ container, onClose }: { container: ContainerView
             {words.morePoints}
           </Button>
         </div>
-        {keep.isError && <Told error={keep.error} />}
+        {keep.isError && <ErrorNotice error={keep.error} />}
       </div>
     </Modal>
   )

@@ -1,7 +1,7 @@
 import { Link, useSearchParams } from 'react-router'
 import { useCatalogue } from '#web/client/session.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { useBatches, useContainers, useDemand } from './api.ts'
 import { BenchPart } from './BenchPart.tsx'
 import { Bottles } from './Bottles.tsx'
@@ -14,7 +14,7 @@ export default function MixingScreen() {
   const [params] = useSearchParams()
   const [catalogue, containers, demand, batches] = [useCatalogue(), useContainers(), useDemand(), useBatches()]
   const failed = [catalogue, containers, demand, batches].find((q) => q.isLoadingError)
-  if (failed?.error) return <Told error={failed.error} onRetry={() => void failed.refetch()} />
+  if (failed?.error) return <ErrorNotice error={failed.error} onRetry={() => void failed.refetch()} />
   if (!catalogue.data || !containers.data || !demand.data || !batches.data) return <Fetching lines={4} />
   const part = params.get('part') ?? 'bench'
   const past = containers.data.filter((c) => c.content?.pastLife)

@@ -1,7 +1,7 @@
 import { Button, Checkbox, Form, Input, Select } from 'antd'
 import type { PersonView } from '#server/people/views.ts'
 import { useCatalogue } from '#web/client/session.ts'
-import { Told } from '#web/ui/Told.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { words } from '#words/en/screens/people.ts'
 import { useKeeping } from './api.ts'
 
@@ -69,7 +69,7 @@ export function AddPerson() {
           <Checkbox>{words.works}</Checkbox>
         </Form.Item>
       </div>
-      {add.isError && <Told error={add.error} />}
+      {add.isError && <ErrorNotice error={add.error} />}
       <Button type="primary" htmlType="submit" loading={add.isPending}>
         {words.add}
       </Button>

@@ -2,8 +2,8 @@ import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { usePeople, useSignedIn } from '#web/client/session.ts'
 import { clockIn } from '#web/shell/clock.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { AddPerson, roleOptions } from './AddPerson.tsx'
 import { useAudit, useDevices, useKeeping, useSessions } from './api.ts'
 import './people.css'
@@ -15,14 +15,14 @@ export default function PeopleScreen() {
   const [people, devices, sessions, audit] = [usePeople(), useDevices(), useSessions(), useAudit(before)]
   const keep = useKeeping()
   const failed = [people, devices, sessions, audit].find((q) => q.isLoadingError)
-  if (failed?.error) return <Told error={failed.error} onRetry={() => void failed.refetch()} />
+  if (failed?.error) return <ErrorNotice error={failed.error} onRetry={() => void failed.refetch()} />
   if (!people.data || !devices.data || !sessions.data || !audit.data) return <Fetching lines={5} />
   const names = new Map(people.data.map((p) => [p.id, p.name]))
   const error = [keep.setRole, keep.unlock, keep.sendAway, keep.end].find((m) => m.isError)?.error
   return (
     <div className="keeping">
       <div className="stack">
-        {error && <Told error={error} />}
+        {error && <ErrorNotice error={error} />}
         <section className="card" aria-label={words.people}>
           <h2>{words.people}</h2>
           <ul className="plain lines">

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { sayClock } from '#core/units/format.ts'
 import type { PlanView } from '#server/plan/views.ts'
 import { AndMore } from '#web/ui/AndMore.tsx'
-import { Told } from '#web/ui/Told.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { words } from '#words/en/screens/plan.ts'
 import { type Broken, useChangePlan } from './api.ts'
 import { readable, stepName } from './readable.ts'
@@ -108,7 +108,7 @@ export function AssignPanel({
       })}
       {change.isError && (
         <li>
-          <Told error={change.error} />
+          <ErrorNotice error={change.error} />
         </li>
       )}
     </ul>

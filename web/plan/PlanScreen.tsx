@@ -4,10 +4,10 @@ import { sayClock, sayMinutes } from '#core/units/format.ts'
 import { usePlan } from '#web/client/plan.ts'
 import { useMay } from '#web/client/session.ts'
 import { AndMore } from '#web/ui/AndMore.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Lanes } from '#web/ui/Lanes.tsx'
 import { flagsOf, spellsOf, threadsOf } from '#web/ui/lanes-of-plan.ts'
-import { Told } from '#web/ui/Told.tsx'
 import { speak } from '#words/en/speak.ts'
 import { AssignPanel } from './AssignPanel.tsx'
 import { useMakePlan } from './api.ts'
@@ -24,7 +24,7 @@ export default function PlanScreen() {
   const mayWrite = useMay('plan.write')
   const [selected, setSelected] = useState<string>()
   if (plan.isPending) return <Fetching lines={5} />
-  if (plan.isLoadingError) return <Told error={plan.error} onRetry={() => void plan.refetch()} />
+  if (plan.isLoadingError) return <ErrorNotice error={plan.error} onRetry={() => void plan.refetch()} />
   const button = mayWrite && (
     <Button type="primary" loading={make.isPending} onClick={() => make.mutate()}>
       {words.make}
@@ -34,7 +34,7 @@ export default function PlanScreen() {
     return (
       <section className="card stack">
         <p>{words.none}</p>
-        {make.isError && <Told error={make.error} />}
+        {make.isError && <ErrorNotice error={make.error} />}
         <div>{button}</div>
       </section>
     )
@@ -80,7 +80,7 @@ export default function PlanScreen() {
           {button}
         </span>
       </section>
-      {make.isError && <Told error={make.error} />}
+      {make.isError && <ErrorNotice error={make.error} />}
       <div className="plan-lower">
         <section className="card" aria-label="Lanes">
           <Lanes

@@ -2,8 +2,8 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import type { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import { keepFile, readJson } from '#web/client/keep-file.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { FileButton } from '#web/ui/FileButton.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { words } from '#words/en/screens/procedures.ts'
 import { speak } from '#words/en/speak.ts'
 import { type ProcedureFile, procedureFile } from '#words/worded/procedure-file.ts'
@@ -49,7 +49,7 @@ export function Files({ job, request, procedure, settingsVersion, open }: Props)
         />
       )}
       {odd && <span role="alert">{words.notOurs}</span>}
-      {bring.isError && <Told error={bring.error} />}
+      {bring.isError && <ErrorNotice error={bring.error} />}
     </div>
   )
 }

@@ -8,8 +8,8 @@ import { useCatalogue, useMay } from '#web/client/session.ts'
 import { useHouseRules } from '#web/client/standards.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
 import { DraftConflict, DraftStatus } from '#web/ui/DraftStatus.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { AddStep } from './AddStep.tsx'
 import { useIssue, useProcedure } from './api.ts'
@@ -140,7 +140,7 @@ function Sheet({ job, view, house, catalogue }: Ready) {
             )}
           </div>
         </div>
-        {issue.isError && <Told error={issue.error} />}
+        {issue.isError && <ErrorNotice error={issue.error} />}
       </section>
       {mayEdit && (
         <div className="choices no-print">
@@ -244,6 +244,6 @@ export default function ProcedureScreen() {
   const house = useHouseRules()
   if (view.isPending || catalogue.isPending || house.isPending) return <Fetching lines={5} />
   for (const query of [view, catalogue, house])
-    if (query.isLoadingError) return <Told error={query.error} onRetry={() => void query.refetch()} />
+    if (query.isLoadingError) return <ErrorNotice error={query.error} onRetry={() => void query.refetch()} />
   return <Sheet key={id} job={id} view={view.data!} house={house.data!.choices} catalogue={catalogue.data!} />
 }

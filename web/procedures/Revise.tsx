@@ -8,7 +8,7 @@ import { revisedProcedure, revisedRequest } from '#core/procedures/revise.ts'
 import type { ProcedureView } from '#server/procedures/views.ts'
 import { useWork } from '#web/client/ledger.ts'
 import { ChangeLines } from '#web/ui/ChangeLines.tsx'
-import { Told } from '#web/ui/Told.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/procedures.ts'
 import { speak } from '#words/en/speak.ts'
@@ -68,7 +68,7 @@ export function Revise({ job, view, catalogue }: Props) {
         onChange={(e) => setNote(e.target.value)}
       />
       {difference && <ChangeLines difference={difference} nothing={words.same} />}
-      {revise.isError && <Told error={revise.error} />}
+      {revise.isError && <ErrorNotice error={revise.error} />}
       <Button
         type="primary"
         disabled={!condition || note.trim().length < 3}

@@ -4,7 +4,7 @@ import { v7 as uuidv7 } from 'uuid'
 import type { JobSettings, StandardSettings } from '#core/procedures/schema.ts'
 import { useMay } from '#web/client/session.ts'
 import { useKeepStandard, useStandards } from '#web/client/standards.ts'
-import { Told } from '#web/ui/Told.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { words } from '#words/en/screens/procedures.ts'
 
 interface Props {
@@ -103,7 +103,7 @@ export function StandardPicker({ settings, blocked, onChange }: Props) {
             value={note}
             onChange={(e) => setNote(e.target.value)}
           />
-          {keep.isError && <Told error={keep.error} />}
+          {keep.isError && <ErrorNotice error={keep.error} />}
         </div>
       </Modal>
     </section>

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
 import { NavLink, Outlet } from 'react-router'
 import { get } from '#web/client/http.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { words } from '#words/en/screens/shell.ts'
 import { useRouteId } from './useRouteId.ts'
 
@@ -15,7 +15,7 @@ export function JobFrame() {
   const id = useRouteId()
   const job = useJob(id)
   if (job.isPending) return <Fetching />
-  if (job.isLoadingError) return <Told error={job.error} onRetry={() => void job.refetch()} />
+  if (job.isLoadingError) return <ErrorNotice error={job.error} onRetry={() => void job.refetch()} />
   const { callSign, colour, checkIn, state } = job.data
   const tabs =
     state === 'draft'

@@ -1,6 +1,6 @@
 import { Button, Form, Input } from 'antd'
 import { useState } from 'react'
-import { Told } from '#web/ui/Told.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { words } from '#words/en/screens/shell.ts'
 
 export const pinRule = [{ required: true, pattern: /^\d{4,12}$/, message: 'Four digits or more.' }]
@@ -43,7 +43,7 @@ export function PickPerson({ people, signIn, onPick }: Props) {
       <Form.Item name="pin" label={words.pin} rules={pinRule}>
         <Input.Password inputMode="numeric" autoComplete="off" autoFocus size="large" />
       </Form.Item>
-      {signIn.error && <Told error={signIn.error} />}
+      {signIn.error && <ErrorNotice error={signIn.error} />}
       <div className="row" style={{ marginTop: 12 }}>
         <Button type="primary" htmlType="submit" size="large" loading={signIn.isPending}>
           {words.enter}

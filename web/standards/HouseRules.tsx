@@ -7,8 +7,8 @@ import { sampleCar } from '#core/procedures/sample.ts'
 import { useMay } from '#web/client/session.ts'
 import { useHouseRules, useKeepHouseRules } from '#web/client/standards.ts'
 import { ChangeLines } from '#web/ui/ChangeLines.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/standards.ts'
 
@@ -37,7 +37,7 @@ export function HouseRules({ catalogue }: { catalogue: WordedCatalogue }) {
   const may = useMay('standards.write')
   const [looked, setLooked] = useState<{ rule: string; choice: string }>()
   if (rules.isPending) return <Fetching lines={5} />
-  if (rules.isLoadingError) return <Told error={rules.error} onRetry={() => void rules.refetch()} />
+  if (rules.isLoadingError) return <ErrorNotice error={rules.error} onRetry={() => void rules.refetch()} />
   const { houseRules } = catalogue
   const inForce: Record<string, string> = {
     ...Object.fromEntries(houseRules.map((r) => [r.id, r.default])),
@@ -57,7 +57,7 @@ export function HouseRules({ catalogue }: { catalogue: WordedCatalogue }) {
       <section className="card" aria-label={words.title}>
         <h2>{words.title}</h2>
         <p className="soft">{words.lead}</p>
-        {keep.isError && <Told error={keep.error} />}
+        {keep.isError && <ErrorNotice error={keep.error} />}
         <ul className="plain house-rules">
           {houseRules.map((r) => (
             <li key={r.id} className={r.id === rule.id ? 'looked' : ''}>

@@ -11,9 +11,9 @@ import { keepFile, readJson } from '#web/client/keep-file.ts'
 import { useMay, useSignedIn } from '#web/client/session.ts'
 import { useBringStandard, useHouseRules, useKeepStandard, useStandards } from '#web/client/standards.ts'
 import { ChangeLines } from '#web/ui/ChangeLines.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { FileButton } from '#web/ui/FileButton.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/standards.ts'
 import { standardAsFile, useStandardVersions } from './api.ts'
@@ -69,7 +69,7 @@ function One({ standard, catalogue }: { standard: StandardsView[number]; catalog
           )}
         </span>
       </div>
-      {keep.isError && <Told error={keep.error} />}
+      {keep.isError && <ErrorNotice error={keep.error} />}
       <ol className="plain versions" reversed>
         {list.map((v, i) => (
           <li key={v.version}>
@@ -95,7 +95,7 @@ export function NamedStandards({ catalogue }: { catalogue: WordedCatalogue }) {
   const may = useMay('standards.write')
   const [odd, setOdd] = useState(false)
   if (standards.isPending) return <Fetching lines={4} />
-  if (standards.isLoadingError) return <Told error={standards.error} onRetry={() => void standards.refetch()} />
+  if (standards.isLoadingError) return <ErrorNotice error={standards.error} onRetry={() => void standards.refetch()} />
   const take = async (file: File) => {
     const content = (await readJson(file)) as StandardFile | undefined
     const ours = content?.format === 'chamomile-standard'
@@ -118,7 +118,7 @@ export function NamedStandards({ catalogue }: { catalogue: WordedCatalogue }) {
         )}
       </section>
       {odd && <p role="alert">{words.notOurs}</p>}
-      {bring.isError && <Told error={bring.error} />}
+      {bring.isError && <ErrorNotice error={bring.error} />}
       {standards.data.map((s) => (
         <One key={s.id} standard={s} catalogue={catalogue} />
       ))}

@@ -4,8 +4,8 @@ import { generateProcedure } from '#core/procedures/make/generate.ts'
 import { sampleCar } from '#core/procedures/sample.ts'
 import { sayMinutes } from '#core/units/format.ts'
 import { useMay } from '#web/client/session.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/standards.ts'
 import { useKeepRates, usePace } from './api.ts'
@@ -28,7 +28,7 @@ export function OwnPace({ catalogue }: { catalogue: WordedCatalogue }) {
     return { now: of(pace.data?.rates ?? {}), own: of({ ...pace.data?.rates, ...proposed }) }
   }, [catalogue, pace.data, proposed])
   if (pace.isPending) return <Fetching lines={4} />
-  if (pace.isLoadingError) return <Told error={pace.error} onRetry={() => void pace.refetch()} />
+  if (pace.isLoadingError) return <ErrorNotice error={pace.error} onRetry={() => void pace.refetch()} />
   const { measured, rates } = pace.data
   const name = (id: string) => [...catalogue.treatments, ...catalogue.wholeCar].find((t) => t.id === id)?.name ?? id
   return (
@@ -65,7 +65,7 @@ export function OwnPace({ catalogue }: { catalogue: WordedCatalogue }) {
           )}
         </>
       )}
-      {keep.isError && <Told error={keep.error} />}
+      {keep.isError && <ErrorNotice error={keep.error} />}
     </section>
   )
 }

@@ -1,8 +1,8 @@
 import { Segmented } from 'antd'
 import { useSearchParams } from 'react-router'
 import { useCatalogue } from '#web/client/session.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { HouseRules } from './HouseRules.tsx'
 import { NamedStandards } from './NamedStandards.tsx'
 import { OwnPace } from './OwnPace.tsx'
@@ -19,7 +19,7 @@ export default function StandardsScreen() {
   const part = (search.get('part') ?? 'rules') as Part
   const Shown = parts[part] ?? HouseRules
   if (catalogue.isPending) return <Fetching lines={5} />
-  if (catalogue.isLoadingError) return <Told error={catalogue.error} onRetry={() => void catalogue.refetch()} />
+  if (catalogue.isLoadingError) return <ErrorNotice error={catalogue.error} onRetry={() => void catalogue.refetch()} />
   return (
     <div className="stack">
       <Segmented

@@ -5,9 +5,9 @@ import { sayVolume } from '#core/units/format.ts'
 import type { ItemView, LotView } from '#server/stock/views.ts'
 import { useMay } from '#web/client/session.ts'
 import { AndMore } from '#web/ui/AndMore.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { FileButton } from '#web/ui/FileButton.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { useCount, useReceive, useStock, useTakeCsv } from './api.ts'
 import './stock.css'
 import { words } from '#words/en/screens/stock.ts'
@@ -58,7 +58,7 @@ function LotRow({ item, lot, may }: { item: ItemView; lot: LotView; may: boolean
           </Button>
         </form>
       )}
-      {count.isError && <Told error={count.error} />}
+      {count.isError && <ErrorNotice error={count.error} />}
     </li>
   )
 }
@@ -134,7 +134,7 @@ function Receive({ items }: { items: readonly ItemView[] }) {
           {words.put}
         </Button>
       </form>
-      {receive.isError && <Told error={receive.error} />}
+      {receive.isError && <ErrorNotice error={receive.error} />}
     </section>
   )
 }
@@ -160,7 +160,7 @@ function Csv() {
           }
         />
       </div>
-      {take.isError && <Told error={take.error} />}
+      {take.isError && <ErrorNotice error={take.error} />}
       {looked && (
         <div role="status">
           {looked.taken > 0 ? words.took(looked.taken) : words.looked(looked.good, looked.faults.length)}{' '}
@@ -190,7 +190,7 @@ export default function StockScreen() {
   const stock = useStock()
   const may = useMay('stock.write')
   if (stock.isPending) return <Fetching lines={5} />
-  if (stock.isLoadingError) return <Told error={stock.error} onRetry={() => void stock.refetch()} />
+  if (stock.isLoadingError) return <ErrorNotice error={stock.error} onRetry={() => void stock.refetch()} />
   const { items, leadDays } = stock.data
   return (
     <div className="stack">

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import './draft-status.css'
-import { Told } from './Told.tsx'
+import { ErrorNotice } from './ErrorNotice.tsx'
 
 export interface Differing {
   pointer: string
@@ -55,7 +55,7 @@ export function DraftStatus({ status, error, durable, calm, onRetry, onDiscard }
       </div>
       {status === 'refused' && error && (
         <div className="stack" style={{ gap: 8 }}>
-          <Told error={error} onRetry={onRetry} />
+          <ErrorNotice error={error} onRetry={onRetry} />
           <button type="button" className="plain-button" onClick={onDiscard}>
             {words.discard}
           </button>

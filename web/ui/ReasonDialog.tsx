@@ -1,6 +1,6 @@
 import { Input, Modal } from 'antd'
 import { useState } from 'react'
-import { Told } from './Told.tsx'
+import { ErrorNotice } from './ErrorNotice.tsx'
 
 interface Props {
   question: string
@@ -11,16 +11,16 @@ interface Props {
   error?: Error | null
   onClose: () => void
   /** @returns whether it stands; the dialog stays open, with what was written, when it does not */
-  onSay: (reason: string) => Promise<boolean>
+  onAnswer: (reason: string) => Promise<boolean>
 }
 
 /** Asks for a reason in words, three letters at least, before something is recorded with it. */
-export function ReasonDialog({ question, yes, no, open, error, onClose, onSay }: Props) {
+export function ReasonDialog({ question, yes, no, open, error, onClose, onAnswer }: Props) {
   const [reason, setReason] = useState('')
   const [busy, setBusy] = useState(false)
   const say = async () => {
     setBusy(true)
-    const stands = await onSay(reason.trim()).finally(() => setBusy(false))
+    const stands = await onAnswer(reason.trim()).finally(() => setBusy(false))
     if (!stands) return
     setReason('')
     onClose()
@@ -43,7 +43,7 @@ export function ReasonDialog({ question, yes, no, open, error, onClose, onSay }:
         rows={3}
         onChange={(e) => setReason(e.target.value)}
       />
-      {error && <Told error={error} />}
+      {error && <ErrorNotice error={error} />}
     </Modal>
   )
 }

@@ -1,8 +1,8 @@
 import { Button, Drawer, Input } from 'antd'
 import { useState } from 'react'
 import type { Stop } from '#core/catalogue/stop.ts'
+import { ErrorNotice } from './ErrorNotice.tsx'
 import { PickName } from './PickName.tsx'
-import { Told } from './Told.tsx'
 import './stop-told.css'
 import { speak } from '#words/en/speak.ts'
 
@@ -67,7 +67,7 @@ export function StopTold({ rule, where, people, busy = false, error, onTold, onM
             onChange={(e) => setName(e.target.value)}
           />
         </PickName>
-        {error && <Told error={error} />}
+        {error && <ErrorNotice error={error} />}
         <div className="stop-told-buttons">
           <Button type="primary" size="large" disabled={!ready} loading={busy} onClick={() => onTold(name.trim())}>
             {words.told}

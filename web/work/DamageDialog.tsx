@@ -1,9 +1,9 @@
 import { Input, Modal, Select } from 'antd'
 import { useRef, useState } from 'react'
 import type { Surface } from '#core/cabin/schema.ts'
-import type { Say } from '#web/client/ledger.ts'
+import type { NewEvent } from '#web/client/ledger.ts'
 import { useAddPhoto } from '#web/client/photos.ts'
-import { Told } from '#web/ui/Told.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
@@ -15,12 +15,12 @@ interface Props {
   damages: WordedCatalogue['damages']
   onClose: () => void
   /** @returns whether it stands */
-  onSay: (say: Say) => Promise<boolean>
+  onAppend: (event: NewEvent) => Promise<boolean>
   error: Error | null
 }
 
 /** Damage that comes to light during the work is written down at once, with its time and if possible a photo, so that nobody is blamed. */
-export function DamageDialog({ job, open, surfaces, damages, onClose, onSay, error }: Props) {
+export function DamageDialog({ job, open, surfaces, damages, onClose, onAppend, error }: Props) {
   const add = useAddPhoto(job)
   const file = useRef<HTMLInputElement>(null)
   const [surface, setSurface] = useState<string>()
@@ -36,7 +36,7 @@ export function DamageDialog({ job, open, surfaces, damages, onClose, onSay, err
     // Without the photo it was meant to have, nothing is said: try again, or take the file out.
     if (photo === null) return
     setSaying(true)
-    const stands = await onSay({
+    const stands = await onAppend({
       type: 'damage-found',
       data: { surface, kind, note: note.trim(), ...(photo ? { photo: photo.id } : {}) },
     }).finally(() => setSaying(false))
@@ -84,8 +84,8 @@ export function DamageDialog({ job, open, surfaces, damages, onClose, onSay, err
           capture="environment"
           aria-label={words.damagePhoto}
         />
-        {add.isError && <Told error={add.error} />}
-        {error && <Told error={error} />}
+        {add.isError && <ErrorNotice error={add.error} />}
+        {error && <ErrorNotice error={error} />}
       </div>
     </Modal>
   )

@@ -2,7 +2,7 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import { stepState } from '#core/job/reduce.ts'
 import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
-import type { Say } from '#web/client/ledger.ts'
+import type { NewEvent } from '#web/client/ledger.ts'
 import type { AtWork } from '#web/client/work.ts'
 import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
 import { words } from '#words/en/screens/work.ts'
@@ -18,11 +18,11 @@ interface Props {
   error: Error | null
   /** A finding that holds this place while somebody is on it. */
   held: string | undefined
-  onSay: (say: Say) => Promise<boolean>
+  onAppend: (event: NewEvent) => Promise<boolean>
 }
 
 /** The one big card: what, how, bottle, towel, timer, caution; one thumb to start, finish, pause or skip. */
-export function NowCard({ view, step, person, now, busy, error, held, onSay }: Props) {
+export function NowCard({ view, step, person, now, busy, error, held, onAppend }: Props) {
   const [skipping, setSkipping] = useState(false)
   const at = stepState(view.state, step.id)
   const running = at.status === 'running' && at.runningBy === person
@@ -30,8 +30,8 @@ export function NowCard({ view, step, person, now, busy, error, held, onSay }: P
   const before = view.procedure.links.filter((l) => l.to === step.id)
   const awaited = view.state.timers.find((t) => before.some((l) => l.from === t.step))
   const timer = own ?? awaited
-  const say = (type: 'step-started' | 'step-finished' | 'step-paused' | 'timer-started' | 'timer-ended') =>
-    void onSay({ type, data: { step: step.id } })
+  const append = (type: 'step-started' | 'step-finished' | 'step-paused' | 'timer-started' | 'timer-ended') =>
+    void onAppend({ type, data: { step: step.id } })
   return (
     <section className="now-card stack" aria-label="Now">
       <div className="card">
@@ -99,7 +99,7 @@ export function NowCard({ view, step, person, now, busy, error, held, onSay }: P
             size="large"
             style={{ marginTop: 10 }}
             disabled={busy}
-            onClick={() => say(own ? 'timer-ended' : 'timer-started')}
+            onClick={() => append(own ? 'timer-ended' : 'timer-started')}
           >
             {own ? words.dwellEnd : `${words.dwellStart} ${step.dwell.min}–${step.dwell.max} min`}
           </Button>
@@ -107,15 +107,15 @@ export function NowCard({ view, step, person, now, busy, error, held, onSay }: P
       </div>
       <div className="now-buttons">
         {running ? (
-          <Button type="primary" disabled={busy || held !== undefined} onClick={() => say('step-finished')}>
+          <Button type="primary" disabled={busy || held !== undefined} onClick={() => append('step-finished')}>
             {words.done}
           </Button>
         ) : (
-          <Button type="primary" disabled={busy} onClick={() => say('step-started')}>
+          <Button type="primary" disabled={busy} onClick={() => append('step-started')}>
             {at.status === 'paused' ? words.again : words.start}
           </Button>
         )}
-        <Button disabled={busy || !running} onClick={() => say('step-paused')}>
+        <Button disabled={busy || !running} onClick={() => append('step-paused')}>
           {words.pause}
         </Button>
         <Button disabled={busy} onClick={() => setSkipping(true)}>
@@ -129,7 +129,7 @@ export function NowCard({ view, step, person, now, busy, error, held, onSay }: P
         open={skipping}
         error={error}
         onClose={() => setSkipping(false)}
-        onSay={(reason) => onSay({ type: 'step-skipped', data: { step: step.id, reason } })}
+        onAnswer={(reason) => onAppend({ type: 'step-skipped', data: { step: step.id, reason } })}
       />
     </section>
   )

@@ -1,7 +1,7 @@
 import { Input, Modal, Select } from 'antd'
 import { useState } from 'react'
 import type { Surface } from '#core/cabin/schema.ts'
-import { Told } from '#web/ui/Told.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
 import { useFailRecheck } from './api.ts'
@@ -62,7 +62,7 @@ export function RecheckDialog({ job, open, surfaces, onClose }: Props) {
             value={note}
             onChange={(e) => setNote(e.target.value)}
           />
-          {fail.isError && <Told error={fail.error} />}
+          {fail.isError && <ErrorNotice error={fail.error} />}
         </div>
       )}
     </Modal>

@@ -2,11 +2,11 @@ import { Button, Input, Modal } from 'antd'
 import { useState } from 'react'
 import { lackedSkill } from '#core/job/allow.ts'
 import type { Step } from '#core/procedures/schema.ts'
-import type { Say } from '#web/client/ledger.ts'
+import type { NewEvent } from '#web/client/ledger.ts'
 import { useCatalogue, useMay } from '#web/client/session.ts'
 import type { AtWork } from '#web/client/work.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { PickName } from '#web/ui/PickName.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
 
@@ -14,11 +14,11 @@ interface Props {
   view: AtWork
   steps: readonly Step[]
   error: Error | null
-  onSay: (say: Say) => Promise<boolean>
+  onAppend: (event: NewEvent) => Promise<boolean>
 }
 
 /** Steps that only a skill stands in the way of: who holds it, and a lead's way to let somebody do it all the same. */
-export function SkillWaits({ view, steps, error, onSay }: Props) {
+export function SkillWaits({ view, steps, error, onAppend }: Props) {
   const leads = useMay('procedure.issue')
   const catalogue = useCatalogue()
   const [letting, setLetting] = useState<Step>()
@@ -50,21 +50,27 @@ export function SkillWaits({ view, steps, error, onSay }: Props) {
         ))}
       </ul>
       {letting && (
-        <LetDialog view={view} step={letting} error={error} onClose={() => setLetting(undefined)} onSay={onSay} />
+        <LetDialog view={view} step={letting} error={error} onClose={() => setLetting(undefined)} onAppend={onAppend} />
       )}
     </section>
   )
 }
 
-function LetDialog({ view, step, error, onClose, onSay }: Omit<Props, 'steps'> & { step: Step; onClose: () => void }) {
+function LetDialog({
+  view,
+  step,
+  error,
+  onClose,
+  onAppend,
+}: Omit<Props, 'steps'> & { step: Step; onClose: () => void }) {
   const [person, setPerson] = useState<string>()
   const [reason, setReason] = useState('')
   const [busy, setBusy] = useState(false)
   const untrained = Object.entries(view.skills).filter(([, skills]) => lackedSkill(step, { skills }) !== undefined)
-  const say = async () => {
+  const append = async () => {
     setBusy(true)
     const data = { step: step.id, person: person!, reason: reason.trim() }
-    const stands = await onSay({ type: 'skill-waived', data }).finally(() => setBusy(false))
+    const stands = await onAppend({ type: 'skill-waived', data }).finally(() => setBusy(false))
     if (stands) onClose()
   }
   return (
@@ -72,7 +78,7 @@ function LetDialog({ view, step, error, onClose, onSay }: Omit<Props, 'steps'> &
       title={words.skillLetTitle(speak.title(step.title))}
       open
       onCancel={onClose}
-      onOk={() => void say()}
+      onOk={() => void append()}
       okText={words.skillLet}
       cancelText={words.skillNot}
       confirmLoading={busy}
@@ -93,7 +99,7 @@ function LetDialog({ view, step, error, onClose, onSay }: Omit<Props, 'steps'> &
           value={reason}
           onChange={(e) => setReason(e.target.value)}
         />
-        {error && <Told error={error} />}
+        {error && <ErrorNotice error={error} />}
       </div>
     </Modal>
   )

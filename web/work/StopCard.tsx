@@ -2,11 +2,11 @@ import { Button, Form, Input, Modal } from 'antd'
 import { useState } from 'react'
 import { stepState } from '#core/job/reduce.ts'
 import type { Step } from '#core/procedures/schema.ts'
-import type { Say } from '#web/client/ledger.ts'
+import type { NewEvent } from '#web/client/ledger.ts'
 import { useMay } from '#web/client/session.ts'
 import type { AtWork } from '#web/client/work.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
 import { useClearStop } from './api.ts'
@@ -18,11 +18,11 @@ interface Props {
   person: string
   busy: boolean
   error: Error | null
-  onSay: (say: Say) => Promise<boolean>
+  onAppend: (event: NewEvent) => Promise<boolean>
 }
 
 /** A finding that stops: what to do, who may clear it, and the ways on. Nothing of it is ever skipped in silence. */
-export function StopCard({ job, view, step, person, busy, error, onSay }: Props) {
+export function StopCard({ job, view, step, person, busy, error, onAppend }: Props) {
   const [refusing, setRefusing] = useState(false)
   const [clearing, setClearing] = useState(false)
   const leads = useMay('procedure.issue')
@@ -32,7 +32,7 @@ export function StopCard({ job, view, step, person, busy, error, onSay }: Props)
   const at = stepState(view.state, step.id)
   const running = at.status === 'running' && at.runningBy === person
   const taken = at.status === 'finished'
-  const say = (type: 'step-started' | 'step-finished') => void onSay({ type, data: { step: step.id } })
+  const append = (type: 'step-started' | 'step-finished') => void onAppend({ type, data: { step: step.id } })
   return (
     <section className="now-card stop-card stack" aria-label={words.stop}>
       <div className="card">
@@ -54,16 +54,16 @@ export function StopCard({ job, view, step, person, busy, error, onSay }: Props)
               <strong>{view.names[note.author]}</strong>: {note.text}
             </p>
           ))}
-        {error && !refusing && <Told error={error} />}
+        {error && !refusing && <ErrorNotice error={error} />}
       </div>
       <div className="now-buttons">
         {stop.taken && !running && !taken && (
-          <Button type="primary" disabled={busy} onClick={() => say('step-started')}>
+          <Button type="primary" disabled={busy} onClick={() => append('step-started')}>
             {words.stopTake}
           </Button>
         )}
         {stop.taken && running && (
-          <Button type="primary" disabled={busy} onClick={() => say('step-finished')}>
+          <Button type="primary" disabled={busy} onClick={() => append('step-finished')}>
             {words.stopReady}
           </Button>
         )}
@@ -84,7 +84,7 @@ export function StopCard({ job, view, step, person, busy, error, onSay }: Props)
         open={refusing}
         error={error}
         onClose={() => setRefusing(false)}
-        onSay={(reason) => onSay({ type: 'stop-refused', data: { step: step.id, reason } })}
+        onAnswer={(reason) => onAppend({ type: 'stop-refused', data: { step: step.id, reason } })}
       />
       {clearing && <ClearDialog job={job} step={step} onClose={() => setClearing(false)} />}
     </section>
@@ -129,7 +129,7 @@ function ClearDialog({ job, step, onClose }: { job: string; step: Step; onClose:
         >
           <Input.TextArea rows={2} maxLength={500} />
         </Form.Item>
-        {clear.isError && <Told error={clear.error} />}
+        {clear.isError && <ErrorNotice error={clear.error} />}
       </Form>
     </Modal>
   )

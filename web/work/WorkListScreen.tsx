@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { useJobsAtWork } from './api.ts'
 import './work.css'
 import { words } from '#words/en/screens/work.ts'
@@ -9,7 +9,7 @@ import { words } from '#words/en/screens/work.ts'
 export default function WorkListScreen() {
   const jobs = useJobsAtWork()
   if (jobs.isPending) return <Fetching />
-  if (jobs.isLoadingError) return <Told error={jobs.error} onRetry={() => void jobs.refetch()} />
+  if (jobs.isLoadingError) return <ErrorNotice error={jobs.error} onRetry={() => void jobs.refetch()} />
   return (
     <section className="card">
       <h2>{words.pick}</h2>

@@ -7,15 +7,15 @@ import { openStops, refusal } from '#core/job/allow.ts'
 import { isOver, openSteps, stepState } from '#core/job/reduce.ts'
 import type { Step } from '#core/procedures/schema.ts'
 import { heartOf, sayMinutes, sentence } from '#core/units/format.ts'
-import { type Say, useSay, useWork } from '#web/client/ledger.ts'
+import { type NewEvent, useAppendEvent, useWork } from '#web/client/ledger.ts'
 import { useCatalogue, useMay, useSignedIn } from '#web/client/session.ts'
 import { useNow } from '#web/shell/clock.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
 import { CabinSheet } from '#web/ui/CabinSheet.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { KeptHere } from '#web/ui/KeptHere.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { Conflicts } from './Conflicts.tsx'
 import { nextStep, stepsAfter, waitingForSkill } from './choose.ts'
 import { DamageDialog } from './DamageDialog.tsx'
@@ -43,7 +43,7 @@ export default function WorkScreen() {
   const view = work.data
   /** What a finding holds is refused here already, line or no line. */
   const stands = useCallback(
-    ({ type, data }: Say) => {
+    ({ type, data }: NewEvent) => {
       if (!view) return undefined
       const actor = { person: session.person, leads: false }
       const no = refusal({ type, data } as never, view.procedure, view.state, actor, [], new Date().toISOString())
@@ -51,7 +51,7 @@ export default function WorkScreen() {
     },
     [view, session.person],
   )
-  const { say, busy, error, kept, dismiss } = useSay(id, stands)
+  const { append, busy, error, kept, dismiss } = useAppendEvent(id, stands)
   const mayWork = useMay('work.do')
   const leads = useMay('procedure.issue')
   const now = useNow(1000)
@@ -60,10 +60,10 @@ export default function WorkScreen() {
   const [hazard, setHazard] = useState(false)
   const [settling, setSettling] = useState(false)
   /** The card changes under the thumb: a second tap of the same movement must not start the next step. */
-  const tap = (said: Say) => {
+  const tap = (said: NewEvent) => {
     setSettling(true)
     setTimeout(() => setSettling(false), settle)
-    return say(said)
+    return append(said)
   }
   const body = work.data?.job.body
   const surfaces = useMemo(
@@ -72,7 +72,7 @@ export default function WorkScreen() {
   )
   const sheet = useMemo(() => body && sheetOf(body, surfaces), [body, surfaces])
   if (work.isPending || catalogue.isPending) return <Fetching lines={4} />
-  if (work.isLoadingError) return <Told error={work.error} onRetry={() => void work.refetch()} />
+  if (work.isLoadingError) return <ErrorNotice error={work.error} onRetry={() => void work.refetch()} />
   if (!view) return null
   const { procedure, state } = view
   const moment = new Date(now).toISOString()
@@ -106,7 +106,7 @@ export default function WorkScreen() {
   const names = new Map(surfaces.map((s) => [s.id, speak.surface(s.name)]))
   const titles = new Map(procedure.steps.map((s) => [s.id, speak.title(s.title)]))
   const number = step ? attended.findIndex((s) => s.id === step.id) + 1 : 0
-  const ofStops = { job: id, view, person: session.person, busy: busy || settling, onSay: tap }
+  const ofStops = { job: id, view, person: session.person, busy: busy || settling, onAppend: tap }
   // While the whole car is held there is nothing else to do here than what the stop says.
   if (alone && mayWork)
     return (
@@ -158,7 +158,7 @@ export default function WorkScreen() {
         )}
       </div>
       <div className="stack">
-        {error && !flagging && <Told error={error} />}
+        {error && !flagging && <ErrorNotice error={error} />}
         {step?.stop && mayWork && <StopCard key={step.id} {...ofStops} step={step} error={error} />}
         {step && !step.stop && mayWork && (
           <NowCard
@@ -170,11 +170,11 @@ export default function WorkScreen() {
             busy={busy || settling}
             error={error}
             held={held}
-            onSay={tap}
+            onAppend={tap}
           />
         )}
         {mayWork && stops.map((s) => <StopCard key={s.id} {...ofStops} step={s} error={null} />)}
-        <SkillWaits view={view} steps={unskilled} error={error} onSay={tap} />
+        <SkillWaits view={view} steps={unskilled} error={error} onAppend={tap} />
         <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />
         {!step && open.some((s) => !s.stop) && <section className="card">{words.waits}</section>}
         {closed && (
@@ -197,7 +197,7 @@ export default function WorkScreen() {
                       style={{ minHeight: 56 }}
                       disabled={busy}
                       aria-label={`${words.dry}: ${titles.get(s.id)}`}
-                      onClick={() => void say({ type: 'step-finished', data: { step: s.id } })}
+                      onClick={() => void append({ type: 'step-finished', data: { step: s.id } })}
                     >
                       {words.dry}
                     </Button>
@@ -243,7 +243,7 @@ export default function WorkScreen() {
           surfaces={surfaces}
           damages={catalogue.data?.damages ?? []}
           onClose={() => setFlagging(false)}
-          onSay={say}
+          onAppend={append}
           error={error}
         />
         {after.length > 0 && (

@@ -6,7 +6,7 @@ export interface Placed {
   end: number
   people: number[]
 }
-interface Stay extends Busy {
+interface Occupied extends Busy {
   site: string | undefined
 }
 
@@ -18,19 +18,19 @@ const never = Number.POSITIVE_INFINITY
  */
 export class Board {
   readonly placed: (Placed | undefined)[]
-  private readonly stays: Stay[][]
+  private readonly occupied: Occupied[][]
   private readonly zones = new Map<string, Busy[]>()
   private readonly units: Busy[][]
   private readonly crews: Busy[][]
   private readonly problem: Problem
   /** Order in which people are preferred; the improvement varies it. */
-  private readonly liking: (act: Act, person: number, board: Board) => number
+  private readonly preference: (act: Act, person: number, board: Board) => number
 
-  constructor(problem: Problem, liking: (act: Act, person: number, board: Board) => number) {
+  constructor(problem: Problem, preference: (act: Act, person: number, board: Board) => number) {
     this.problem = problem
-    this.liking = liking
+    this.preference = preference
     this.placed = problem.acts.map(() => undefined)
-    this.stays = problem.people.map((person) => {
+    this.occupied = problem.people.map((person) => {
       const first = person.shifts[0]
       // A person with a site of their own stands there when the first shift begins.
       return person.site !== undefined && first ? [{ start: first[0], end: first[0], load: 1, site: person.site }] : []
@@ -67,7 +67,7 @@ export class Board {
     this.placed[act.index] = { start: at.start, end: at.end, people: at.people }
     const { start, end } = at
     for (const person of at.people)
-      this.stays[person]!.push({ start, end, load: 1, site: this.problem.jobs[act.job]!.site })
+      this.occupied[person]!.push({ start, end, load: 1, site: this.problem.jobs[act.job]!.site })
     for (const name of act.zones) this.zone(act, name).push({ start, end, load: 1 })
     for (const kit of act.equipment) this.units[kit]!.push({ start, end, load: 1 })
     if (at.people.length > 0) this.crews[act.job]!.push({ start, end, load: at.people.length })
@@ -79,7 +79,7 @@ export class Board {
       const i = list.findLastIndex((b) => b.start === at.start && b.end === at.end)
       list.splice(i, 1)
     }
-    for (const person of at.people) drop(this.stays[person]!)
+    for (const person of at.people) drop(this.occupied[person]!)
     for (const name of act.zones) drop(this.zone(act, name))
     for (const kit of act.equipment) drop(this.units[kit]!)
     if (at.people.length > 0) drop(this.crews[act.job]!)
@@ -95,12 +95,12 @@ export class Board {
       t = Math.max(t, open)
       for (let moved = true; moved && t + act.minutes <= close; ) {
         moved = false
-        for (const stay of this.stays[person]!) {
-          const travel = this.problem.travel(stay.site, site)
-          const anchor = stay.start === stay.end
+        for (const there of this.occupied[person]!) {
+          const travel = this.problem.travel(there.site, site)
+          const anchor = there.start === there.end
           // The anchor of a person's own site only bounds what comes after it.
-          if ((anchor || stay.start < t + act.minutes + travel) && stay.end + travel > t) {
-            t = stay.end + travel
+          if ((anchor || there.start < t + act.minutes + travel) && there.end + travel > t) {
+            t = there.end + travel
             moved = true
           }
         }
@@ -162,8 +162,8 @@ export class Board {
           if (last === t) {
             const people = free
               .filter((f) => f.at === t)
-              .map((f) => ({ person: f.person, liking: this.liking(act, f.person, this) }))
-              .sort((a, b) => b.liking - a.liking || a.person - b.person)
+              .map((f) => ({ person: f.person, preference: this.preference(act, f.person, this) }))
+              .sort((a, b) => b.preference - a.preference || a.person - b.person)
               .slice(0, act.crew)
               .map((f) => f.person)
             return { start: t, end: t + act.minutes, people: people.sort((a, b) => a - b) }

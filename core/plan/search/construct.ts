@@ -5,12 +5,12 @@ import type { Component } from '#core/plan/problem/components.ts'
 import type { Obstacle } from '#core/plan/problem/impossible.ts'
 import type { Act, Problem } from '#core/plan/problem/problem.ts'
 
-/** What the improvement varies: an order of components (smaller first) and a liking of people. */
+/** What the improvement varies: an order of components (smaller first) and a preference of people. */
 export interface Recipe {
   priority: number[]
   /** Order inside a component, by activity: smaller first among those whose predecessors in it are placed. */
   member: number[]
-  liking: (act: Act, person: number, board: Board) => number
+  preference: (act: Act, person: number, board: Board) => number
 }
 export interface Construction {
   board: Board
@@ -114,7 +114,7 @@ export function construct(
   known: ReadonlyMap<number, Obstacle>,
   horizon: number,
 ): Construction {
-  const board = new Board(problem, recipe.liking)
+  const board = new Board(problem, recipe.preference)
   const failed = new Map(known)
   const waiting = components.map((c) => c.into.length)
   const ready = components.filter((c) => c.into.length === 0).map((c) => c.index)

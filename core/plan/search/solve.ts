@@ -22,7 +22,7 @@ export function tails(problem: Problem): number[] {
 }
 
 /** People already on the job first (fewer hand-overs), then those with fewer skills (the skilled stay free for what only they can do). */
-function usualLiking(problem: Problem, bonus: readonly number[] = []) {
+function usualPreference(problem: Problem, bonus: readonly number[] = []) {
   return (act: Act, person: number, board: Board): number => {
     const onJob = problem.jobs[act.job]!.acts.some((a) => board.placed[a]?.people.includes(person))
     return (onJob ? 4 : 0) - problem.people[person]!.skills.size + (bonus[person] ?? 0)
@@ -67,20 +67,20 @@ function firstKeys(problem: Problem, components: readonly Component[]): Keys {
 }
 
 /** Components that found no room, and everything before them: they must come to the table earlier. */
-function squeaking(
+function urgentAfter(
   components: readonly Component[],
   failed: ReadonlyMap<number, Obstacle>,
   known: ReadonlyMap<number, Obstacle>,
 ): Set<number> {
-  const wheels = components
+  const urgent = components
     .filter((c) => c.acts.some((a) => failed.has(a) && !known.has(a) && failed.get(a)!.code !== 'waits-for'))
     .map((c) => c.index)
-  const all = new Set(wheels)
-  for (let i = 0; i < wheels.length; i++) {
-    for (const before of components[wheels[i]!]!.into) {
+  const all = new Set(urgent)
+  for (let i = 0; i < urgent.length; i++) {
+    for (const before of components[urgent[i]!]!.into) {
       if (all.has(before)) continue
       all.add(before)
-      wheels.push(before)
+      urgent.push(before)
     }
   }
   return all
@@ -127,7 +127,11 @@ export function solve(
     return { ...construction, score: scoreOf(problem, construction), iterations: 0 }
   }
   let keys = firstKeys(problem, components)
-  let best = build({ priority: priorities(keys, components), member: keys.member, liking: usualLiking(problem) })
+  let best = build({
+    priority: priorities(keys, components),
+    member: keys.member,
+    preference: usualPreference(problem),
+  })
   onBetter?.(best)
   let iterations = 1
   // "No room" needs a search behind it, whatever the budget: greedy failure alone is no reason.
@@ -138,13 +142,13 @@ export function solve(
       keys,
       problem,
       random,
-      best.failed.size > known.size ? squeaking(components, best.failed, known) : noneUrgent,
+      best.failed.size > known.size ? urgentAfter(components, best.failed, known) : noneUrgent,
     )
     const bonus = random() < 0.5 ? problem.people.map(() => 6 * random()) : []
     const candidate = build({
       priority: priorities(varied, components),
       member: varied.member,
-      liking: usualLiking(problem, bonus),
+      preference: usualPreference(problem, bonus),
     })
     iterations++
     const difference = compareScores(candidate.score, best.score)

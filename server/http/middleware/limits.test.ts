@@ -4,7 +4,7 @@ import { morningZone, seedShop } from '#server/demo/seed.ts'
 import { demoShop } from '#server/demo/shop.ts'
 import { type Running, start } from '#server/serve.ts'
 import { signIn } from '../../../tests/support/sign-in.ts'
-import { freshDatabase } from '../../../tests/support/world.ts'
+import { freshDatabase } from '../../../tests/support/test-server.ts'
 
 const log = pino({ level: 'silent' })
 
@@ -15,7 +15,7 @@ async function server(outside?: Parameters<typeof start>[0]['outside']) {
     log,
     ...(outside ? { outside } : {}),
   })
-  await seedShop(running.world.db, demoShop, morningZone(new Date().toISOString()))
+  await seedShop(running.context.db, demoShop, morningZone(new Date().toISOString()))
   return { running, base: `http://127.0.0.1:${running.port}` }
 }
 const statuses = async (calls: number, ask: (i: number) => Promise<Response>) => {

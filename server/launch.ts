@@ -5,25 +5,25 @@ import { type Instance, startInstance } from './database/instance.ts'
 import { type Running, start } from './serve.ts'
 import { explainStart, type Settings } from './settings.ts'
 
-export interface House {
+export interface Launched {
   running: Running
   /** Ends the server and, if it is ours, the database. */
   close(): Promise<void>
 }
 
 /** Restarts in a row after which a database that keeps ending is given up. */
-const patience = 5
+const mostRestarts = 5
 
 /**
- * Opens the whole house: data folder, private database (unless one elsewhere is used) and server. A database that ends by itself, killed
+ * Launches all of it: data folder, private database (unless one elsewhere is used) and server. A database that ends by itself, killed
  * or crashed, is started again on the same port; it recovers what was committed, and the server's pool finds it there.
  */
-export async function openHouse(
+export async function launch(
   settings: Settings,
   pages: string,
   log: Logger,
   giveUp: (reason: string) => void,
-): Promise<House> {
+): Promise<Launched> {
   const files = join(settings.folder, 'files')
   const backups = { folder: join(settings.folder, 'backups'), files }
   if (settings.databaseUri) {
@@ -50,7 +50,7 @@ export async function openHouse(
       onUnexpectedEnd: (code) => {
         if (closing) return
         log.error({ code }, 'the database ended; starting it again')
-        if (++restarts > patience)
+        if (++restarts > mostRestarts)
           return giveUp(`The database keeps ending. Its log is ${join(settings.folder, 'mariadb.log')}.`)
         open(instance.port).then(
           (next) => {

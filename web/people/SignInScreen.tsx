@@ -1,11 +1,11 @@
 import { Button, Form, Input } from 'antd'
 import { type ReactNode, useState } from 'react'
-import { useDoor, useWayIn } from '#web/client/session.ts'
+import { useWayIn, useWaysIn } from '#web/client/session.ts'
 import { useKept } from '#web/client/useKept.ts'
 import { PickPerson, pinRule } from '#web/shell/PickPerson.tsx'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
-import { Told } from '#web/ui/Told.tsx'
 import { words } from '#words/en/screens/people.ts'
 
 const petals = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done' as const }))
@@ -28,13 +28,13 @@ function Frame({ title, lead, children }: { title: string; lead: string; childre
 }
 
 /** The way in on this device: first visit, enrolment, or a name and a PIN. */
-export default function Door() {
-  const door = useDoor()
-  if (door.isPending) return <Fetching />
-  if (door.isLoadingError) return <Told error={door.error} onRetry={() => void door.refetch()} />
-  if (door.data.state === 'first-visit') return <FirstVisit />
-  if (door.data.state === 'not-enrolled') return <Enrol />
-  return <PickName shopName={door.data.shopName} people={door.data.people} />
+export default function SignInScreen() {
+  const sign = useWaysIn()
+  if (sign.isPending) return <Fetching />
+  if (sign.isLoadingError) return <ErrorNotice error={sign.error} onRetry={() => void sign.refetch()} />
+  if (sign.data.state === 'first-visit') return <FirstVisit />
+  if (sign.data.state === 'not-enrolled') return <Enrol />
+  return <PickName shopName={sign.data.shopName} people={sign.data.people} />
 }
 
 function PickName({ shopName, people }: { shopName: string; people: { id: string; name: string }[] }) {
@@ -96,7 +96,7 @@ function Enrol() {
         >
           <Input maxLength={60} />
         </Form.Item>
-        {enrol.isError && <Told error={enrol.error} />}
+        {enrol.isError && <ErrorNotice error={enrol.error} />}
         <Button type="primary" htmlType="submit" size="large" block loading={enrol.isPending} style={{ marginTop: 12 }}>
           {words.enrol}
         </Button>
@@ -154,7 +154,7 @@ function FirstVisit() {
         <Form.Item name="deviceName" label={words.device} rules={required('So that it can be told from others.')}>
           <Input maxLength={60} />
         </Form.Item>
-        {open.isError && <Told error={open.error} />}
+        {open.isError && <ErrorNotice error={open.error} />}
         <Button type="primary" htmlType="submit" size="large" block loading={open.isPending} style={{ marginTop: 12 }}>
           {words.open}
         </Button>

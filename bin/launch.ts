@@ -2,7 +2,7 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import pino from 'pino'
 import { FolderInUse } from '#server/database/folder-lock.ts'
-import { type House, openHouse } from '#server/house.ts'
+import { type Launched, launch } from '#server/launch.ts'
 import { explainStart, readSettings, type Settings } from '#server/settings.ts'
 
 export const root = fileURLToPath(new URL('..', import.meta.url))
@@ -19,10 +19,10 @@ export function settingsOrEnd(defaults: { port: number; folder: string }): Setti
   return 'faults' in settings ? end(...settings.faults) : settings
 }
 
-/** Opens the house for an entry point, or ends with one sentence that says what to do. Ctrl-C and SIGTERM close it again. */
-export async function openOrEnd(settings: Settings): Promise<House> {
+/** Launches for an entry point, or ends with one sentence that says what to do. Ctrl-C and SIGTERM close it again. */
+export async function openOrEnd(settings: Settings): Promise<Launched> {
   const log = pino({ level: settings.logLevel }, pino.destination({ sync: false }))
-  const house = await openHouse(settings, join(root, 'dist', 'web'), log, (reason) => end(reason)).catch(
+  const launched = await launch(settings, join(root, 'dist', 'web'), log, (reason) => end(reason)).catch(
     (error: Error) => {
       end(error instanceof FolderInUse ? error.message : (explainStart(error, settings) ?? error.message))
     },
@@ -32,8 +32,8 @@ export async function openOrEnd(settings: Settings): Promise<House> {
     process.on(signal, () => {
       if (closing) return
       closing = true
-      void house.close().then(() => process.exit(0))
+      void launched.close().then(() => process.exit(0))
     })
   }
-  return house
+  return launched
 }

@@ -7,7 +7,7 @@ import { dayQuery } from './useAtWork.ts'
  * Asks for what the first screen needs before anything is drawn, so that on a slow line the questions travel while scripts are read.
  * The queries are those of the screens; they find their answers there.
  */
-export async function headStart(client: QueryClient, path: string): Promise<void> {
+export async function prefetchFirst(client: QueryClient, path: string): Promise<void> {
   if (path !== '/') {
     await client.prefetchQuery(sessionQuery)
     return

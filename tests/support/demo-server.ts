@@ -3,23 +3,23 @@ import type { Browser } from 'playwright-core'
 import { seedDemo } from '#server/demo/day.ts'
 import { start } from '#server/serve.ts'
 import { launch } from './browser.ts'
-import { freshDatabase } from './world.ts'
+import { freshDatabase } from './test-server.ts'
 
-export interface DemoHouse {
+export interface DemoServer {
   base: string
   browser: Browser
   close(): Promise<void>
 }
 
 /** The built pages over a fresh database with the demonstration's day, and a browser. */
-export async function demoHouse(database: string): Promise<DemoHouse> {
+export async function demoServer(database: string): Promise<DemoServer> {
   const running = await start({
     databaseUri: await freshDatabase(database),
     port: 0,
     pages: 'dist/web',
     log: pino({ level: 'silent' }),
   })
-  await seedDemo(running.world)
+  await seedDemo(running.context)
   const browser = await launch()
   return {
     base: `http://127.0.0.1:${running.port}`,

@@ -11,7 +11,7 @@ import { migrate } from '#server/database/migrate.ts'
 import { morningZone, seedShop } from '#server/demo/seed.ts'
 import { demoShop, type ShopSpec } from '#server/demo/shop.ts'
 import { FileStore } from '#server/files/by-content.ts'
-import type { World } from '#server/http/route.ts'
+import type { AppContext } from '#server/http/route.ts'
 import { Live } from '#server/http/stream.ts'
 import { interfaceCheck } from './interface-check.ts'
 
@@ -26,8 +26,8 @@ export async function freshDatabase(base: string): Promise<string> {
   return base.replace(/\/[^/]*$/, `/${name}`)
 }
 
-export interface TestWorld {
-  world: World
+export interface TestServer {
+  context: AppContext
   connection: Connection
   /** Operations of the description that have succeeded so far. */
   described: ReadonlySet<string>
@@ -48,14 +48,14 @@ export interface Caller {
  * The whole server without a port, over a fresh database, with the demo shop's people (and no day) in it.
  * @param moment where the database is one that is there already: the time it is for the server
  */
-export async function testWorld(base: string, shops: ShopSpec[] = [demoShop], moment?: string): Promise<TestWorld> {
+export async function testServer(base: string, shops: ShopSpec[] = [demoShop], moment?: string): Promise<TestServer> {
   const connection = connect(moment === undefined ? await freshDatabase(base) : base)
   await migrate(connection)
   if (moment === undefined)
     for (const shop of shops) await seedShop(connection.db, shop, morningZone(new Date().toISOString()))
   const files = mkdtempSync(join(tmpdir(), 'chamomile-files-'))
   let ahead = 0
-  const world: World = {
+  const context: AppContext = {
     db: connection.db,
     live: new Live(connection.db, 50),
     catalogue,
@@ -64,12 +64,12 @@ export async function testWorld(base: string, shops: ShopSpec[] = [demoShop], mo
     now: () => moment ?? new Date(Date.now() + ahead * 60_000).toISOString(),
     requestsPerSecond: 100_000,
   }
-  await world.live.start()
-  const app = buildApp(world, new AbortController().signal)
+  await context.live.start()
+  const app = buildApp(context, new AbortController().signal)
   const inspection = interfaceCheck(
     (await (await app.request('/api/openapi.json')).json()) as Parameters<typeof interfaceCheck>[0],
   )
-  const call: TestWorld['call'] = async (method, path, body, headers = {}) => {
+  const call: TestServer['call'] = async (method, path, body, headers = {}) => {
     const response = await app.request(path, {
       method,
       ...(body === undefined
@@ -93,7 +93,7 @@ export async function testWorld(base: string, shops: ShopSpec[] = [demoShop], mo
     body: !response.headers.get('content-type')?.includes('json') ? undefined : await response.json(),
   })
   return {
-    world,
+    context,
     connection,
     call,
     described: inspection.seen,
@@ -110,14 +110,14 @@ export async function testWorld(base: string, shops: ShopSpec[] = [demoShop], mo
         deviceName: `${login}’s`,
       })
       const device = enrolled.headers.get('set-cookie')!.split(';')[0]!
-      const door = (await (await call('GET', '/api/door', undefined, { cookie: device })).json()) as {
+      const waysIn = (await (await call('GET', '/api/sign-in', undefined, { cookie: device })).json()) as {
         people: { id: string; name: string }[]
       }
       const name = spec.people.find((p) => p.login === login)!.name
       const response = await call(
         'POST',
         '/api/session',
-        { person: door.people.find((p) => p.name === name)!.id, pin },
+        { person: waysIn.people.find((p) => p.name === name)!.id, pin },
         { cookie: device },
       )
       const session = response.headers.get('set-cookie')?.split(';')[0]
@@ -130,7 +130,7 @@ export async function testWorld(base: string, shops: ShopSpec[] = [demoShop], mo
       }
     },
     async close() {
-      await world.live.stop()
+      await context.live.stop()
       await connection.close()
       rmSync(files, { recursive: true, force: true })
     },

@@ -7,7 +7,7 @@ interface Problem {
 const shown = 6
 
 /** Says what happened and what to do about it. */
-export function Told({ error, onRetry }: { error: Problem; onRetry?: () => void }) {
+export function ErrorNotice({ error, onRetry }: { error: Problem; onRetry?: () => void }) {
   return (
     <div className="told" role="alert">
       <strong>Not done.</strong> {error.message}
