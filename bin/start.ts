@@ -1,5 +1,5 @@
 import { join } from 'node:path'
-import { noShopYet } from '#server/people/ways-in.ts'
+import { noShopYet } from '#server/people/store/ways-in.ts'
 import { openOrEnd, root, settingsOrEnd } from './launch.ts'
 
 const settings = settingsOrEnd({ port: 4180, folder: join(root, '.data', 'shop') })

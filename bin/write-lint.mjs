@@ -83,46 +83,50 @@ const mayImport = {
 }
 const above = {
   core: ['#server/**', '#web/**', '#catalogue/**', '#words/**'],
+  words: ['#server/**', '#web/**'],
   server: ['#web/**'],
   web: ['#server/**', '!#server/*/views.ts', '!#server/http/wire.ts', '!#server/wire.ts', '#catalogue/**'],
 }
+const sql = ['drizzle-orm', 'drizzle-orm/**', 'mysql2', 'mysql2/**']
 const outside = {
-  core: ['node:*', 'react', 'react/**', 'hono', 'hono/**', 'drizzle-orm', 'ajv', 'antd', 'dayjs', 'uuid'],
+  core: ['node:*', 'react', 'react/**', 'hono', 'hono/**', ...sql, 'ajv', 'antd', 'dayjs', 'uuid'],
   server: ['react', 'antd'],
-  web: ['node:*', 'hono', 'drizzle-orm', 'mysql2', 'ajv'],
+  web: ['node:*', 'hono', ...sql, 'ajv'],
 }
+/** Of the server, only these speak to the database: a capability's `store.ts` (or its folder `store/`) and the folders that are stores. */
+const stores = ['database', 'jobs', 'shelf']
 
-function override(storey, folder) {
+const rule = (includes, group, message) => ({
+  includes: [...includes, '!**/*.test.ts', '!**/*.test.tsx'],
+  linter: {
+    rules: { style: { noRestrictedImports: { level: 'error', options: { patterns: [{ group, message }] } } } },
+  },
+})
+
+/** One rule a folder; two in the server, where a store may speak SQL and its neighbours may not. */
+function overrides(storey, folder) {
   const allowed = mayImport[storey][folder]
   if (!allowed) throw new Error(`${storey}/${folder}: say in bin/write-lint.mjs what it may import.`)
   const siblings = folders(storey)
     .filter((f) => f !== folder && !allowed.includes(f))
     .map((f) => `#${storey}/${f}/**`)
   const group = [...above[storey], ...siblings, ...outside[storey], '../**']
-  return {
-    includes: [`${storey}/${folder}/**`, '!**/*.test.ts', '!**/*.test.tsx'],
-    linter: {
-      rules: {
-        style: {
-          noRestrictedImports: {
-            level: 'error',
-            options: {
-              patterns: [
-                {
-                  group,
-                  message: `${storey}/${folder} may not reach this: see docs/architecture.md, "Imports go down only".`,
-                },
-              ],
-            },
-          },
-        },
-      },
-    },
-  }
+  const message = `${storey}/${folder} may not reach this: see docs/architecture.md, "Imports go down only".`
+  const here = `${storey}/${folder}`
+  if (storey !== 'server' || stores.includes(folder)) return [rule([`${here}/**`], group, message)]
+  return [
+    rule([`${here}/**`, `!${here}/store.ts`, `!${here}/store/**`], [...group, ...sql], message),
+    rule([`${here}/store.ts`, `${here}/store/**`], group, message),
+  ]
 }
 
 const config = JSON.parse(readFileSync('biome.json', 'utf8'))
-config.overrides = ['core', 'server', 'web'].flatMap((storey) =>
-  folders(storey).map((folder) => override(storey, folder)),
-)
+config.overrides = [
+  ...['core', 'server', 'web'].flatMap((storey) => folders(storey).flatMap((folder) => overrides(storey, folder))),
+  rule(
+    ['words/**'],
+    [...above.words, ...outside.core],
+    'words may not reach this: they are made of what core answers.',
+  ),
+]
 writeFileSync('biome.json', `${JSON.stringify(config, null, 2)}\n`)

@@ -5,8 +5,8 @@ import { v7 as uuidv7 } from 'uuid'
 import { type Connection, connect } from '#server/database/connection.ts'
 import { type Instance, startInstance } from '#server/database/instance.ts'
 import { migrate } from '#server/database/migrate.ts'
-import { morningZone, seedShop } from '#server/demo/seed.ts'
 import { demoShop } from '#server/demo/shop.ts'
+import { morningZone, seedShop } from '#server/demo/store.ts'
 
 export { signIn } from '../../tests/support/sign-in.ts'
 

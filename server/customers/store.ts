@@ -4,11 +4,11 @@ import type { Database } from '#server/database/connection.ts'
 import { customers, jobs, photos, procedures } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
 import type { FileStore } from '#server/files/by-content.ts'
-import { dropUnused } from '#server/files/of-photos.ts'
+import { dropUnused } from '#server/files/store.ts'
 import { note } from '#server/http/audit.ts'
 import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
-import { announce } from '#server/http/stream.ts'
+import { announce } from '#server/http/store/changes.ts'
 import type { CustomerFields, CustomerView } from './views.ts'
 
 const columns = {

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm'
 import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2'
 import mysql from 'mysql2/promise'
 import * as schema from './schema.ts'
@@ -21,4 +22,9 @@ export function connect(uri: string): Connection {
     idleTimeout: 30_000,
   })
   return { db: drizzle(pool, { schema, mode: 'planetscale' }), pool, close: () => pool.end() }
+}
+
+/** Asks the database the smallest question there is: rejects when it does not answer. */
+export const ping = async (db: Database): Promise<void> => {
+  await db.execute(sql`select 1`)
 }

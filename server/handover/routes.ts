@@ -1,9 +1,8 @@
-import { eq } from 'drizzle-orm'
 import { reportOf } from '#core/handover/report.ts'
-import { people } from '#server/database/schema.ts'
 import { Problem } from '#server/http/problem.ts'
 import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import { jobAtWork } from '#server/jobs/jobs.ts'
+import { namesOf } from './store.ts'
 import type { ReportView } from './views.ts'
 import { handoverWires } from './wire.ts'
 
@@ -12,13 +11,12 @@ export const handoverRoutes = ({ catalogue, db }: AppContext): Route[] =>
     'GET /api/jobs/:id/report': async ({ scope, params }): Promise<ReportView> => {
       const { job, procedure, state } = await jobAtWork(db, scope, params.id)
       if (!procedure) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
-      const crew = await db.select({ id: people.id, name: people.name }).from(people).where(eq(people.shop, scope.shop))
       return {
         job: { id: job.id, callSign: job.callSign, colour: job.colour, state: job.state },
         shopName: scope.shopName,
         checkIn: job.checkIn,
         report: reportOf(job.checkIn, procedure, state, catalogue, scope.timeZone),
-        names: Object.fromEntries(crew.map((p) => [p.id, p.name])),
+        names: await namesOf(db, scope),
       }
     },
   })

@@ -1,5 +1,5 @@
-import { sql } from 'drizzle-orm'
 import { Hono } from 'hono'
+import { ping } from '#server/database/connection.ts'
 import { bodyMethods } from './bodies.ts'
 import type { Env } from './env.ts'
 import { type Exists, installRoute } from './install-route.ts'
@@ -41,7 +41,7 @@ export function createApp(
   app.get('/healthz', (c) => c.json({ ok: true }))
   app.get('/readyz', async (c) => {
     try {
-      await context.db.execute(sql`select 1`)
+      await ping(context.db)
       return c.json({ ready: true })
     } catch {
       return c.json({ ready: false, detail: 'The database does not answer.' }, 503)

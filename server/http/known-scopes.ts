@@ -1,6 +1,7 @@
 import type { Database } from '#server/database/connection.ts'
-import { type Scope, scopeOf } from './scope.ts'
+import type { Scope } from './scope.ts'
 import { tokenHash } from './secrets.ts'
+import { scopeOf } from './store/sessions.ts'
 import type { Live } from './stream.ts'
 
 /** Longest that a scope is believed without asking the database; a change of people, sessions or devices drops it sooner. */

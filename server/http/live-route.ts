@@ -8,7 +8,7 @@ import { requireScope } from './require-scope.ts'
 import { may } from './roles.ts'
 import type { AppContext } from './route.ts'
 import { sessionCookie } from './scope.ts'
-import type { Change } from './stream.ts'
+import type { Change } from './store/changes.ts'
 
 /** The live line: what changed in this shop, from where a stream that lost its line had heard last. */
 export function installLive(app: Hono<Env>, context: AppContext, scopes: KnownScopes, ending: AbortSignal) {

@@ -1,12 +1,4 @@
-import { and, eq, isNull, sql } from 'drizzle-orm'
-import type { Database } from '#server/database/connection.ts'
-import { prepared } from '#server/database/prepared.ts'
-import { devices, people, sessions, shops } from '#server/database/schema.ts'
-import { inTransaction } from '#server/database/transaction.ts'
 import type { Role } from './roles.ts'
-import { newToken, tokenHash } from './secrets.ts'
-import { announce } from './stream.ts'
-import { uuidv7 } from './uuid.ts'
 
 declare const made: unique symbol
 /** Who asks, and for which shop. Every store function takes one, and only a session makes one. */
@@ -23,17 +15,6 @@ export interface Scope {
   readonly device: string
 }
 
-/** What a scope is made of, for whoever has established a person: the session here, and the demonstration's seed. */
-export const scopeColumns = {
-  shop: shops.id,
-  shopName: shops.name,
-  timeZone: shops.timeZone,
-  houseRules: shops.houseRules,
-  person: people.id,
-  name: people.name,
-  role: people.role,
-}
-
 const hours = 12
 export const sessionSeconds = hours * 3600
 export const deviceSeconds = 400 * 24 * 3600
@@ -45,59 +26,4 @@ export interface Device {
   id: string
   shop: string
   shopName: string
-}
-
-export async function deviceOf(db: Database, token: string): Promise<Device | undefined> {
-  const [row] = await db
-    .select({ id: devices.id, shop: devices.shop, shopName: shops.name })
-    .from(devices)
-    .innerJoin(shops, eq(shops.id, devices.shop))
-    .where(and(eq(devices.tokenHash, tokenHash(token)), isNull(devices.revoked)))
-  return row
-}
-
-/** Opens a session and returns its token, which is stored only as a hash. */
-export async function openSession(db: Database, person: string, device: Device): Promise<string> {
-  const token = newToken()
-  const now = Date.now()
-  await db.insert(sessions).values({
-    id: uuidv7(),
-    tokenHash: tokenHash(token),
-    shop: device.shop,
-    person,
-    device: device.id,
-    begun: new Date(now).toISOString(),
-    expires: new Date(now + sessionSeconds * 1000).toISOString(),
-  })
-  return token
-}
-
-/** Ends a session, and says so to the other servers, which may still believe it. */
-export async function closeSession(db: Database, token: string): Promise<void> {
-  await inTransaction(db, async (tx) => {
-    const mine = eq(sessions.tokenHash, tokenHash(token))
-    const [session] = await tx.select({ shop: sessions.shop }).from(sessions).where(mine)
-    if (!session) return
-    await tx.delete(sessions).where(mine)
-    await announce(tx, { shop: session.shop, topic: 'people' })
-  })
-}
-
-const sessionByToken = prepared((db) =>
-  db
-    .select({ ...scopeColumns, session: sessions.id, device: sessions.device, expires: sessions.expires })
-    .from(sessions)
-    .innerJoin(people, eq(people.id, sessions.person))
-    .innerJoin(shops, eq(shops.id, sessions.shop))
-    .innerJoin(devices, and(eq(devices.id, sessions.device), isNull(devices.revoked)))
-    .where(eq(sessions.tokenHash, sql.placeholder('token')))
-    .prepare(),
-)
-
-/** The scope of a session token, and when it ends; undefined when it is unknown, over, or its device was sent away. */
-export async function scopeOf(db: Database, token: string): Promise<{ scope: Scope; expires: string } | undefined> {
-  const [row] = await sessionByToken(db).execute({ token: tokenHash(token) })
-  if (!row || row.expires < new Date().toISOString()) return undefined
-  const { expires, ...scope } = row
-  return { scope: scope as unknown as Scope, expires }
 }

@@ -1,35 +1,7 @@
-import { and, asc, desc, eq, gt, inArray, lt, or } from 'drizzle-orm'
 import type { Database } from '#server/database/connection.ts'
-import { changes, sessions, type Topic } from '#server/database/schema.ts'
-import type { Transaction } from '#server/database/transaction.ts'
+import { type Change, changesAfter, changesOf, newestChange, pruneChanges } from './store/changes.ts'
+import { pruneSessions } from './store/sessions.ts'
 
-/** Something of a shop changed; screens that show it ask again. */
-export interface Change {
-  seq: number
-  shop: string
-  topic: Topic
-  job: string | null
-  position: number | null
-  /** Of a ledger's event: its type. */
-  kind: string | null
-}
-
-/** Writes a change beside what changed, in the same transaction: whoever reads the one can read the other. */
-export async function announce(
-  tx: Transaction,
-  change: { shop: string; topic: Change['topic']; job?: string; position?: number },
-): Promise<void> {
-  await tx.insert(changes).values({ ...change, at: new Date().toISOString() })
-}
-
-const columns = {
-  seq: changes.seq,
-  shop: changes.shop,
-  topic: changes.topic,
-  job: changes.job,
-  position: changes.position,
-  kind: changes.kind,
-}
 /** Numbers are given before commit, so a smaller one may appear after a larger; for this long we look back for it. */
 const settle = 10_000
 
@@ -70,16 +42,9 @@ export class Live {
 
   /** Begins at what is newest now. */
   async start(): Promise<void> {
-    this.top = await this.newest()
+    this.top = await newestChange(this.db)
     // What is there already is not news; but a number just below the newest may still be uncommitted, and will be.
-    const recent = new Set(
-      (
-        await this.db
-          .select({ seq: changes.seq })
-          .from(changes)
-          .where(gt(changes.seq, this.top - 100))
-      ).map((r) => r.seq),
-    )
+    const recent = new Set((await changesAfter(this.db, this.top - 100)).map((change) => change.seq))
     for (let seq = Math.max(1, this.top - 100); seq < this.top; seq++)
       if (!recent.has(seq)) this.gaps.set(seq, Date.now())
     await this.prune()
@@ -89,8 +54,8 @@ export class Live {
 
   /** Drops what nobody will ask for any more; several servers doing so at once do no harm. */
   async prune(now = Date.now()): Promise<void> {
-    await this.db.delete(changes).where(lt(changes.at, new Date(now - kept).toISOString()))
-    await this.db.delete(sessions).where(lt(sessions.expires, new Date(now).toISOString()))
+    await pruneChanges(this.db, now - kept)
+    await pruneSessions(this.db, now)
   }
 
   async stop(): Promise<void> {
@@ -118,21 +83,8 @@ export class Live {
   }
 
   /** A shop's changes after a number, for a screen that lost its line; undefined when they are no longer all there. */
-  async since(shop: string, seq: number): Promise<Change[] | undefined> {
-    const [oldest] = await this.db.select({ seq: changes.seq }).from(changes).orderBy(asc(changes.seq)).limit(1)
-    if (oldest && seq < oldest.seq - 1) return undefined
-    const list = await this.db
-      .select(columns)
-      .from(changes)
-      .where(and(eq(changes.shop, shop), gt(changes.seq, seq)))
-      .orderBy(asc(changes.seq))
-      .limit(501)
-    return list.length > 500 ? undefined : list
-  }
-
-  private async newest(): Promise<number> {
-    const [row] = await this.db.select({ seq: changes.seq }).from(changes).orderBy(desc(changes.seq)).limit(1)
-    return row?.seq ?? 0
+  since(shop: string, seq: number): Promise<Change[] | undefined> {
+    return changesOf(this.db, shop, seq)
   }
 
   private schedule() {
@@ -154,10 +106,7 @@ export class Live {
   }
 
   private async read() {
-    const missing = [...this.gaps.keys()]
-    const wanted =
-      missing.length > 0 ? or(gt(changes.seq, this.top), inArray(changes.seq, missing)) : gt(changes.seq, this.top)
-    const rows = await this.db.select(columns).from(changes).where(wanted).orderBy(asc(changes.seq)).limit(1000)
+    const rows = await changesAfter(this.db, this.top, [...this.gaps.keys()])
     const now = Date.now()
     for (const change of rows) {
       for (let seq = this.top + 1; seq < change.seq; seq++) this.gaps.set(seq, now)

@@ -7,7 +7,7 @@ import { prepared } from '#server/database/prepared.ts'
 import { events, jobs } from '#server/database/schema.ts'
 import { inTransaction, isConflict, isDuplicate } from '#server/database/transaction.ts'
 import type { Scope } from '#server/http/scope.ts'
-import { announce } from '#server/http/stream.ts'
+import { announce } from '#server/http/store/changes.ts'
 import { drawForVehicle } from '#server/shelf/lots.ts'
 
 /** An event as it stands in its row. */

@@ -2,7 +2,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { demoShop } from '#server/demo/shop.ts'
 import { type Caller, otherShop, type TestServer, testServer } from '../../tests/support/test-server.ts'
-import { pauseAfter } from './ways-in.ts'
+import { pauseAfter } from './store/ways-in.ts'
 
 let t: TestServer
 let owner: Caller

@@ -10,7 +10,7 @@ import {
   revokeDevice,
   sessionsOf,
   unlock,
-} from './store.ts'
+} from './store/people.ts'
 import { peopleWires } from './wire.ts'
 
 /** Shifts a plan can use: forwards and apart. */

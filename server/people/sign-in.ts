@@ -2,17 +2,10 @@ import { Problem } from '#server/http/problem.ts'
 import { may, type Permission, permissions } from '#server/http/roles.ts'
 import type { AppContext, Cookies, Route } from '#server/http/route.ts'
 import { routes } from '#server/http/route.ts'
-import {
-  closeSession,
-  deviceCookie,
-  deviceOf,
-  deviceSeconds,
-  type Scope,
-  sessionCookie,
-  sessionSeconds,
-} from '#server/http/scope.ts'
+import { deviceCookie, deviceSeconds, type Scope, sessionCookie, sessionSeconds } from '#server/http/scope.ts'
+import { closeSession, deviceOf } from '#server/http/store/sessions.ts'
 import type { SessionView } from '#server/http/views.ts'
-import { enrol, namesAt, noShopYet, openShop, signIn } from './ways-in.ts'
+import { enrol, namesAt, noShopYet, openShop, signIn } from './store/ways-in.ts'
 import { signInWires } from './wire.ts'
 
 const sessionView = ({ person, name, role, shopName, timeZone }: Scope): SessionView => ({

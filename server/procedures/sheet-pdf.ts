@@ -10,7 +10,7 @@ import type { Scope } from '#server/http/scope.ts'
 import { type JobRow, jobOf } from '#server/jobs/jobs.ts'
 import { speak } from '#words/en/speak.ts'
 import { remains, stepLine, stopBox } from './sheet-lines.ts'
-import { procedureOf } from './store.ts'
+import { procedureOf } from './store/procedures.ts'
 
 /** What a printed sheet is made of. */
 interface Sheet {

@@ -1,7 +1,7 @@
 import { Problem } from '#server/http/problem.ts'
 import { type AppContext, type Route, routes } from '#server/http/route.ts'
-import { memoryOf } from './memory.ts'
-import { modelNote, ownBodiesOf, removeOwnBody, saveModelNote, saveOwnBody } from './store.ts'
+import { memoryOf } from './store/memory.ts'
+import { modelNote, ownBodiesOf, removeOwnBody, saveModelNote, saveOwnBody } from './store/vehicles.ts'
 import { vehiclesWires } from './wire.ts'
 
 export const vehicleRoutes = ({ catalogue, db }: AppContext): Route[] =>

@@ -14,7 +14,7 @@ afterAll(async () => {
 })
 
 it('fuel in the load area stops the car: what to do, a refusal with words, and the lead’s clearing that begins the work', async () => {
-  const { base, browser } = house
+  const { base, browser } = demo
   const { page, troubles } = await person(browser, base, 'tam', '4182')
   const id = uuidv7()
   const { checkIn } = carA()
@@ -62,7 +62,7 @@ it('fuel in the load area stops the car: what to do, a refusal with words, and t
 })
 
 it('found in the walk-round on a phone, fuel ends it: what to do, full screen, who was told, and nothing is tried', async () => {
-  const { base, browser } = house
+  const { base, browser } = demo
   const { page, troubles } = await person(browser, base, 'bea', '3925', { width: 390, height: 844 })
   const id = uuidv7()
   const { checkIn } = carA()
@@ -102,7 +102,7 @@ it('found in the walk-round on a phone, fuel ends it: what to do, full screen, w
 })
 
 it('found at work, needles stop the hands that are there; the lead sees who was told', async () => {
-  const { base, browser } = house
+  const { base, browser } = demo
   const { page: lead } = await person(browser, base, 'tam', '4182')
   const id = uuidv7()
   const { checkIn } = carA()

@@ -1,7 +1,7 @@
 import pino from 'pino'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
-import { morningZone, seedShop } from '#server/demo/seed.ts'
 import { demoShop } from '#server/demo/shop.ts'
+import { morningZone, seedShop } from '#server/demo/store.ts'
 import { type Running, start } from '#server/serve.ts'
 import { signIn } from '../../../tests/support/sign-in.ts'
 import { freshDatabase } from '../../../tests/support/test-server.ts'

@@ -4,10 +4,11 @@ import { attempts, containers, devices, equipment, marks, people, shops } from '
 import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
 import { note } from '#server/http/audit.ts'
 import { Problem } from '#server/http/problem.ts'
-import { type Device, openSession } from '#server/http/scope.ts'
+import type { Device } from '#server/http/scope.ts'
 import { hashSecret, newToken, secretMatches, tokenHash } from '#server/http/secrets.ts'
+import { openSession } from '#server/http/store/sessions.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
-import { firstContainers, firstEquipment } from './first-kit.ts'
+import { firstContainers, firstEquipment } from '#server/people/first-kit.ts'
 
 /** Nobody's id: failures at enrolment are counted against it. */
 const nobody = '00000000-0000-7000-8000-000000000000'

@@ -7,7 +7,7 @@ import { events, shops } from '#server/database/schema.ts'
 import { inTransaction } from '#server/database/transaction.ts'
 import { note } from '#server/http/audit.ts'
 import type { Scope } from '#server/http/scope.ts'
-import type { PaceView } from './views.ts'
+import type { PaceView } from '#server/procedures/views.ts'
 
 /** The shop's latest times are what its pace is measured on: about two hundred vehicles'. */
 const lastTimes = 8000

@@ -10,12 +10,12 @@ import { batches, containers, lots, people } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
-import { announce } from '#server/http/stream.ts'
+import { announce } from '#server/http/store/changes.ts'
 import { openJobs } from '#server/jobs/open-jobs.ts'
+import type { BatchView, ContainerView, DemandView } from '#server/mixing/views.ts'
 import { drawFrom, oldestLot } from '#server/shelf/lots.ts'
 import { speak } from '#words/en/speak.ts'
 import { containersOf, judgeContent, useByOf } from './containers.ts'
-import type { BatchView, ContainerView, DemandView } from './views.ts'
 
 const batchColumns = {
   id: batches.id,

@@ -6,7 +6,7 @@ import { shops } from '#server/database/schema.ts'
 import { inTransaction } from '#server/database/transaction.ts'
 import { note } from '#server/http/audit.ts'
 import type { Scope } from '#server/http/scope.ts'
-import { announce } from '#server/http/stream.ts'
+import { announce } from '#server/http/store/changes.ts'
 
 /**
  * Keeps the shop's choices. Procedures already issued keep theirs: they were made from a stored request.

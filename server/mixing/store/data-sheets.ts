@@ -6,7 +6,7 @@ import type { FileStore } from '#server/files/by-content.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
-import type { SheetView } from './views.ts'
+import type { SheetView } from '#server/mixing/views.ts'
 
 /** The newest sheet of every product that has one. */
 export async function sheetsOf(db: Database, scope: Scope): Promise<SheetView[]> {

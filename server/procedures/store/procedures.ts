@@ -7,11 +7,11 @@ import { events, jobs, procedureSettings, procedures } from '#server/database/sc
 import { inTransaction } from '#server/database/transaction.ts'
 import { Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
-import { announce } from '#server/http/stream.ts'
+import { announce } from '#server/http/store/changes.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
 import { issuedProcedure, type JobRow, jobOf } from '#server/jobs/jobs.ts'
+import type { ProcedureView, VersionsView } from '#server/procedures/views.ts'
 import { keepable, requestFor, settingsOf } from './request.ts'
-import type { ProcedureView, VersionsView } from './views.ts'
 
 /** The issued procedure, or what the draft would give now with what has been set for it. */
 export async function procedureOf(

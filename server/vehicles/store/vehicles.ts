@@ -7,8 +7,8 @@ import { modelNotes, ownBodies } from '#server/database/schema.ts'
 import { inTransaction } from '#server/database/transaction.ts'
 import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
-import { announce } from '#server/http/stream.ts'
-import type { ModelNoteView, OwnBodyView } from './views.ts'
+import { announce } from '#server/http/store/changes.ts'
+import type { ModelNoteView, OwnBodyView } from '#server/vehicles/views.ts'
 
 const columns = { id: ownBodies.id, version: ownBodies.version, body: ownBodies.body }
 

@@ -7,7 +7,7 @@ import type { Database } from '#server/database/connection.ts'
 import { jobs } from '#server/database/schema.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { type JobRow, jobAtWork } from '#server/jobs/jobs.ts'
-import type { MemoryView } from './views.ts'
+import type { MemoryView } from '#server/vehicles/views.ts'
 
 /** Visits looked back on. */
 const most = 12

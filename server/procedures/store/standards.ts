@@ -12,8 +12,8 @@ import { people, standards, standardVersions } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
 import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
-import { announce } from '#server/http/stream.ts'
-import type { StandardsView, StandardVersionsView } from './views.ts'
+import { announce } from '#server/http/store/changes.ts'
+import type { StandardsView, StandardVersionsView } from '#server/procedures/views.ts'
 
 const uuid = new RegExp(Uuid.pattern!)
 

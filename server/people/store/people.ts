@@ -7,7 +7,7 @@ import { notFound, Problem } from '#server/http/problem.ts'
 import type { Role } from '#server/http/roles.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { hashSecret } from '#server/http/secrets.ts'
-import { announce } from '#server/http/stream.ts'
+import { announce } from '#server/http/store/changes.ts'
 
 /** Everyone of the shop. */
 export function peopleOf(db: Database, scope: Scope) {

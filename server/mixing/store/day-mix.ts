@@ -5,9 +5,9 @@ import { fractionOf } from '#core/mixing/fraction.ts'
 import type { Database } from '#server/database/connection.ts'
 import { lots } from '#server/database/schema.ts'
 import type { Scope } from '#server/http/scope.ts'
+import type { DayMixView } from '#server/mixing/views.ts'
+import { demandOf } from './batches.ts'
 import { containersOf } from './containers.ts'
-import { demandOf } from './store.ts'
-import type { DayMixView } from './views.ts'
 
 /** More than the steps ask for: spray drifts, bottles are not emptied to the last drop. */
 const margin = 1.15

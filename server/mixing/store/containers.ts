@@ -8,10 +8,10 @@ import { containers, type Outline, rinses } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
 import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
-import { announce } from '#server/http/stream.ts'
+import { announce } from '#server/http/store/changes.ts'
+import type { ContainerView } from '#server/mixing/views.ts'
 import { bottlesOf } from '#server/shelf/bottles.ts'
 import { speak } from '#words/en/speak.ts'
-import type { ContainerView } from './views.ts'
 
 /** The shop's containers, the smallest first, with what stands in each. */
 export const containersOf = (db: Database, scope: Scope, now: string): Promise<ContainerView[]> =>

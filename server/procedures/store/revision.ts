@@ -15,8 +15,8 @@ import { Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
 import { issuedProcedure, jobAtWork } from '#server/jobs/jobs.ts'
+import type { RevisionView } from '#server/procedures/views.ts'
 import { requestFor } from './request.ts'
-import type { RevisionView } from './views.ts'
 
 /** What was seen that makes the procedure change. */
 export interface Seen {

@@ -1,8 +1,9 @@
 import { eq } from 'drizzle-orm'
 import type { Database } from '#server/database/connection.ts'
 import { containers, equipment, people, shops } from '#server/database/schema.ts'
-import { type Scope, scopeColumns } from '#server/http/scope.ts'
+import type { Scope } from '#server/http/scope.ts'
 import { hashSecret } from '#server/http/secrets.ts'
+import { scopeColumns } from '#server/http/store/sessions.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
 import type { ShopSpec } from './shop.ts'
 
