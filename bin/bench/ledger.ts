@@ -19,7 +19,10 @@ async function inLanes(until: number, work: (lane: number) => Promise<void>): Pr
   return done
 }
 
-/** Step events a second, each durable before its answer, against raw single-row commits in the same run; and the delay at 300 a second. */
+/**
+ * Step events a second, each durable before its answer, against a bare Hono route that inserts one row durably (the peer: what HTTP and
+ * the disk cost anybody) and against raw single-row commits, all in one run; and the delay at 300 a second.
+ */
 export async function ledger() {
   const place = await openPlace()
   const server = await startServer(place.instance.uri, 0, { REQUESTS_PER_SECOND: '100000' })
@@ -34,6 +37,13 @@ export async function ledger() {
     place.connection.pool.query('insert into raw_rows values (?, now(3), ?)', [uuidv7(), 'x']).then(() => {})
   await inLanes(performance.now() + 1500, say)
   const commits = await inLanes(performance.now() + seconds * 1000, raw)
+  const bare = await startServer(place.instance.uri, 0, {}, 'bin/bench/bare-route.ts')
+  const bareCalls = caller(bare.base, cookie, lanes)
+  const insertRow = () => bareCalls.post('/rows', noteEvent('x'))
+  await inLanes(performance.now() + 1500, insertRow)
+  const rows = await inLanes(performance.now() + seconds * 1000, insertRow)
+  bareCalls.close()
+  await bare.stop()
   // New connections: the server has closed those that were idle meanwhile.
   calls.close()
   calls = caller(server.base, cookie, lanes)
@@ -64,8 +74,10 @@ export async function ledger() {
   await place.close()
   return {
     rawCommitsPerSecond: rounded(commits / seconds, 0),
+    bareRoutePerSecond: rounded(rows / seconds, 0),
     eventsPerSecond: rounded(events / seconds, 0),
-    ratio: rounded(events / commits, 2),
+    toBareRoute: rounded(events / rows, 2),
+    toRawCommits: rounded(events / commits, 2),
     at300: {
       perSecond: rounded((300 * seconds) / took, 0),
       p50Ms: rounded(percentile(delays, 0.5)),

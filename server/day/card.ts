@@ -2,7 +2,6 @@ import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { needsOf } from '#core/job/needs.ts'
 import { minutesLeft, petalsOf } from '#core/job/progress.ts'
 import { handsOn, isOver, stepState } from '#core/job/reduce.ts'
-import { activityId } from '#core/procedures/activities.ts'
 import type { OpenJob } from '#server/jobs/open-jobs.ts'
 import type { DayJobView } from './views.ts'
 
@@ -11,15 +10,14 @@ export interface DayGround {
   at: string
   catalogue: Catalogue
   nameOf: ReadonlyMap<string, string>
-  /** Ends of the plan's activities, minutes of the shop's day. */
-  assignments: readonly { activity: string; end: number }[]
+  /** When the day's plan has the last of each job's work ending, minutes of the shop's day. */
+  ends: ReadonlyMap<string, number>
 }
 
 /** One vehicle as the Day shows it. */
 export function dayCard({ job, procedure, state, places }: OpenJob, ground: DayGround): DayJobView {
-  const { at, catalogue, nameOf, assignments } = ground
-  const { vehicle } = job.checkIn
-  const ends = assignments.filter((a) => a.activity.startsWith(activityId(job.id, ''))).map((a) => a.end)
+  const { at, catalogue, nameOf, ends } = ground
+  const { vehicle } = job
   const attended = procedure?.steps.filter((s) => s.crew > 0) ?? []
   return {
     id: job.id,
@@ -32,7 +30,7 @@ export function dayCard({ job, procedure, state, places }: OpenJob, ground: DayG
     minutesLeft: procedure ? minutesLeft(procedure, state) : null,
     arrives: job.arrives,
     due: job.due,
-    ready: ends.length > 0 ? Math.max(...ends) : null,
+    ready: ends.get(job.id) ?? null,
     running: attended
       .filter((s) => stepState(state, s.id).status === 'running')
       .map((s) => ({

@@ -2,10 +2,11 @@ import { dayIn, minuteOf } from '#core/units/shop-time.ts'
 import { notFound } from '#server/http/problem.ts'
 import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import type { Scope } from '#server/http/scope.ts'
+import { dayPlanOf } from '#server/jobs/day-plan.ts'
 import { openJob, openJobs } from '#server/jobs/open-jobs.ts'
 import { bottlesOf } from '#server/shelf/bottles.ts'
 import { type DayGround, dayCard } from './card.ts'
-import { crewNames, plannedEnds } from './store.ts'
+import { crewNames } from './store.ts'
 import type { DayJobView, DayView } from './views.ts'
 import { dayWires } from './wire.ts'
 
@@ -14,7 +15,7 @@ export const dayRoutes = ({ catalogue, db, now }: AppContext): Route[] => {
     at,
     catalogue,
     nameOf: await crewNames(db, scope),
-    assignments: await plannedEnds(db, scope, day),
+    ends: (await dayPlanOf(db, scope, day))?.ends ?? new Map(),
   })
   return routes(dayWires, {
     'GET /api/day': async ({ scope }): Promise<DayView> => {

@@ -1,12 +1,13 @@
 import { type AppContext, type Route, routes } from '#server/http/route.ts'
-import { changePlan, makePlan, planRow, planView, today } from './store.ts'
+import { dayPlanOf } from '#server/jobs/day-plan.ts'
+import { changePlan, makePlan, planView, today } from './store.ts'
 import { planWires } from './wire.ts'
 
 export const planRoutes = ({ catalogue, db, now }: AppContext): Route[] =>
   routes(planWires, {
     'GET /api/plan': ({ scope }) => planView(db, scope, catalogue, now()),
     'GET /api/plan/problem': async ({ scope }) => {
-      const row = await planRow(db, scope, today(scope, now()))
+      const row = await dayPlanOf(db, scope, today(scope, now()))
       return row ? { request: row.request, answer: row.answer } : null
     },
     'POST /api/plan': async ({ scope }) => {

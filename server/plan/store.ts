@@ -13,8 +13,8 @@ import { inTransaction } from '#server/database/transaction.ts'
 import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { announce } from '#server/http/store/changes.ts'
-import type { JobAtWork } from '#server/jobs/jobs.ts'
-import { openJobs } from '#server/jobs/open-jobs.ts'
+import { dayPlanOf } from '#server/jobs/day-plan.ts'
+import { type OpenJob, openJobs } from '#server/jobs/open-jobs.ts'
 import { planInWorker } from './planner.ts'
 import type { PlanView } from './views.ts'
 
@@ -23,18 +23,18 @@ export const today = (scope: Scope, now: string): string => dayIn(scope.timeZone
 /** What the planner takes at once (engines.md §4). */
 const limits = { activities: 2000, people: 60 }
 
-const begun = ({ state }: JobAtWork) => Object.keys(state.steps).length > 0
+const begun = ({ state }: OpenJob) => Object.keys(state.steps).length > 0
 /** Those under way first, then by what is promised soonest, then by arrival. */
-const byUrgency = (a: JobAtWork, b: JobAtWork) =>
+const byUrgency = (a: OpenJob, b: OpenJob) =>
   Number(begun(b)) - Number(begun(a)) ||
   (a.job.due ?? '9').localeCompare(b.job.due ?? '9') ||
   a.job.arrives.localeCompare(b.job.arrives)
 
 /** The checked-in jobs that fit into one plan; the rest waits for the next. */
-function planned(jobs: readonly JobAtWork[]): (JobAtWork & { procedure: Procedure })[] {
+function planned(jobs: readonly OpenJob[]): (OpenJob & { procedure: Procedure })[] {
   let room = limits.activities
   return jobs
-    .filter((j): j is JobAtWork & { procedure: Procedure } => j.procedure !== null && j.job.state === 'checked-in')
+    .filter((j): j is OpenJob & { procedure: Procedure } => j.procedure !== null && j.job.state === 'checked-in')
     .sort(byUrgency)
     .filter(({ procedure }) => {
       if (procedure.steps.length > room) return false
@@ -43,7 +43,7 @@ function planned(jobs: readonly JobAtWork[]): (JobAtWork & { procedure: Procedur
     })
 }
 
-async function requestOf(db: Database, scope: Scope, jobs: readonly JobAtWork[], now: string): Promise<PlanRequest> {
+async function requestOf(db: Database, scope: Scope, jobs: readonly OpenJob[], now: string): Promise<PlanRequest> {
   const day = today(scope, now)
   const minute = (iso: string) => minuteOf(scope.timeZone, day, iso)
   const chosen = planned(jobs)
@@ -68,14 +68,6 @@ async function requestOf(db: Database, scope: Scope, jobs: readonly JobAtWork[],
     now: minute(now),
     minuteOf: minute,
   })
-}
-
-export async function planRow(db: Database, scope: Scope, day: string) {
-  const [row] = await db
-    .select()
-    .from(plans)
-    .where(and(eq(plans.shop, scope.shop), eq(plans.day, day)))
-  return row
 }
 
 /** Plans the rest of the day anew and keeps it. */
@@ -165,7 +157,7 @@ export async function planView(
   now: string,
 ): Promise<PlanView | null> {
   const day = today(scope, now)
-  const row = await planRow(db, scope, day)
+  const row = await dayPlanOf(db, scope, day)
   if (!row) return null
   const jobs = await openJobs(db, scope, catalogue)
   const crew = await db

@@ -11,12 +11,13 @@ import type { Procedure } from '#core/procedures/schema.ts'
 import { dayIn } from '#core/units/shop-time.ts'
 import type { Database } from '#server/database/connection.ts'
 import { prepared } from '#server/database/prepared.ts'
-import { events, jobs, people, plans } from '#server/database/schema.ts'
+import { events, jobs, people } from '#server/database/schema.ts'
 import { isConflict, isDuplicate } from '#server/database/transaction.ts'
 import { notAllowed, notFound, Problem } from '#server/http/problem.ts'
 import { may } from '#server/http/roles.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { type Current, currentOf, recall, remember } from '#server/jobs/current.ts'
+import { dayPlanOf } from '#server/jobs/day-plan.ts'
 import { inTurn } from '#server/jobs/in-turn.ts'
 import { jobOf, placesOf, workEvent } from '#server/jobs/jobs.ts'
 import { store } from '#server/jobs/ledger.ts'
@@ -196,10 +197,7 @@ export async function workView(
     .select({ id: people.id, name: people.name, skills: people.skills })
     .from(people)
     .where(eq(people.shop, scope.shop))
-  const [plan] = await db
-    .select({ answer: plans.answer })
-    .from(plans)
-    .where(and(eq(plans.shop, scope.shop), eq(plans.day, dayIn(scope.timeZone, now))))
+  const plan = await dayPlanOf(db, scope, dayIn(scope.timeZone, now))
   const byActivity = new Map(procedure.steps.map((s) => [activityId(jobId, s.id), s.id]))
   const mine = (plan?.answer.assignments ?? [])
     .filter((a) => a.technicians.includes(scope.person) && byActivity.has(a.activity))

@@ -10,9 +10,14 @@ export interface ServerProcess {
   stop(): Promise<void>
 }
 
-/** Starts bin/serve.ts over a database and waits until it listens. */
-export function startServer(databaseUri: string, port = 0, env: Record<string, string> = {}): Promise<ServerProcess> {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'bin/serve.ts'], {
+/** Starts a server over a database and waits until it listens. */
+export function startServer(
+  databaseUri: string,
+  port = 0,
+  env: Record<string, string> = {},
+  entry = 'bin/serve.ts',
+): Promise<ServerProcess> {
+  const child = spawn(process.execPath, ['--import', 'tsx', entry], {
     env: { ...process.env, DATABASE_URL: databaseUri, PORT: String(port), ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
   })

@@ -7,6 +7,7 @@ import { generateProcedure } from '#core/procedures/make/generate.ts'
 import type { WorkView } from '#server/work/views.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
 import { hear, withTail } from './news.ts'
+import { issuedQuery } from './work.ts'
 
 const procedure = generateProcedure(carA(), catalogue)
 const now = '2026-01-01T10:00:00.000Z'
@@ -68,6 +69,7 @@ describe('news', () => {
     })
     client = new QueryClient({ defaultOptions: { queries: { staleTime: Number.POSITIVE_INFINITY, retry: false } } })
     client.setQueryData(['catalogue'], catalogue)
+    client.setQueryData(issuedQuery('j', 1).queryKey, { procedure } as never)
   })
   afterEach(() => {
     client.clear()

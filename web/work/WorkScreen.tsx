@@ -1,39 +1,34 @@
-import { Button } from 'antd'
 import { useCallback, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { openStops, refusal } from '#core/job/allow.ts'
-import { isOver, openSteps, stepState } from '#core/job/reduce.ts'
-import type { Step } from '#core/procedures/schema.ts'
-import { heartOf, sayMinutes, sentence } from '#core/units/format.ts'
+import { isOver, openSteps } from '#core/job/reduce.ts'
+import { heartOf, sayMinutes } from '#core/units/format.ts'
 import { type NewEvent, useAppendEvent, useWork } from '#web/client/ledger.ts'
 import { useCatalogue, useMay, useSignedIn } from '#web/client/session.ts'
 import { useNow } from '#web/shell/clock.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
-import { CabinSheet } from '#web/ui/CabinSheet.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { KeptHere } from '#web/ui/KeptHere.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
+import { ComesNext } from './ComesNext.tsx'
 import { Conflicts } from './Conflicts.tsx'
 import { nextStep, stepsAfter, waitingForSkill } from './choose.ts'
-import { DamageDialog } from './DamageDialog.tsx'
-import { HazardDialog } from './HazardDialog.tsx'
+import { Drying } from './Drying.tsx'
+import { FoundAtWork } from './FoundAtWork.tsx'
 import { NowCard } from './NowCard.tsx'
-import { RecheckDialog } from './RecheckDialog.tsx'
+import { Others } from './Others.tsx'
 import { SkillWaits } from './SkillWaits.tsx'
 import { StopCard } from './StopCard.tsx'
+import { Where } from './Where.tsx'
 import './work.css'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
 
 /** Milliseconds after a tap in which the buttons of the card rest. */
 const settle = 400
-
-/** Where it dries; what else passes by itself is called as it is. */
-const placeOf = ({ title }: Step) =>
-  title.code === 'dry-out' ? sentence(speak.group(title.facts.group, title.facts.rows)) : speak.title(title)
 
 export default function WorkScreen() {
   const id = useRouteId()
@@ -56,8 +51,6 @@ export default function WorkScreen() {
   const leads = useMay('procedure.issue')
   const now = useNow(1000)
   const [flagging, setFlagging] = useState(false)
-  const [rechecking, setRechecking] = useState(false)
-  const [hazard, setHazard] = useState(false)
   const [settling, setSettling] = useState(false)
   /** The card changes under the thumb: a second tap of the same movement must not start the next step. */
   const tap = (said: NewEvent) => {
@@ -71,6 +64,7 @@ export default function WorkScreen() {
     [body, catalogue.data],
   )
   const sheet = useMemo(() => body && sheetOf(body, surfaces), [body, surfaces])
+  const names = useMemo(() => new Map(surfaces.map((s) => [s.id, speak.surface(s.name)])), [surfaces])
   if (work.isPending || catalogue.isPending) return <Fetching lines={4} />
   if (work.isLoadingError) return <ErrorNotice error={work.error} onRetry={() => void work.refetch()} />
   if (!view) return null
@@ -80,9 +74,6 @@ export default function WorkScreen() {
   const held = step && !step.stop ? stands({ type: 'step-finished', data: { step: step.id } }) : undefined
   const unskilled = mayWork ? waitingForSkill(view, session.person, leads, moment) : []
   const shown = step ?? openStops(procedure, state)[0]
-  const lit = new Set(
-    shown?.stop ? shown.stop.at : step?.zoneGroup === 'car' && step.surfaces.length > 100 ? [] : step?.surfaces,
-  )
   const after = stepsAfter(view, step)
   const open = openSteps(procedure, state)
   const attended = procedure.steps.filter((s) => s.crew > 0)
@@ -90,20 +81,7 @@ export default function WorkScreen() {
   const standing = openStops(procedure, state)
   const alone = standing.find((s) => s.stop?.holds === 'car')
   const stops = standing.filter((s) => s.id !== step?.id)
-  const others = open.filter(
-    (s) => stepState(state, s.id).status === 'running' && stepState(state, s.id).runningBy !== session.person,
-  )
   const closed = procedure.steps.every((s) => isOver(state, s.id)) && stops.length === 0
-  const drying = procedure.steps.filter(
-    (s) =>
-      s.crew === 0 &&
-      !isOver(state, s.id) &&
-      procedure.links.filter((l) => l.to === s.id).every((l) => isOver(state, l.from)),
-  )
-  const wetted = new Set(
-    procedure.steps.filter((s) => s.left > 0 && s.crew > 0 && isOver(state, s.id)).flatMap((s) => s.surfaces),
-  )
-  const names = new Map(surfaces.map((s) => [s.id, speak.surface(s.name)]))
   const titles = new Map(procedure.steps.map((s) => [s.id, speak.title(s.title)]))
   const number = step ? attended.findIndex((s) => s.id === step.id) + 1 : 0
   const ofStops = { job: id, view, person: session.person, busy: busy || settling, onAppend: tap }
@@ -130,32 +108,18 @@ export default function WorkScreen() {
           <span>
             <strong>{step ? words.stepOf(number, attended.length) : ''}</strong>
             <br />
-            <span className="soft">{sayMinutes(view.minutesLeft)} hands-on left</span>
+            <span className="soft">{words.handsOnLeft(sayMinutes(view.minutesLeft))}</span>
           </span>
         </div>
         {sheet && (
-          <div className="card mini-card">
-            <div className="mini">
-              <CabinSheet
-                sheet={sheet}
-                label={step ? `Where: ${titles.get(step.id)}` : 'The car'}
-                look={(s) => ({ name: names.get(s) ?? s, soil: 0, marks: '', lit: lit.has(s), dim: !lit.has(s) })}
-              />
-            </div>
-          </div>
+          <Where
+            sheet={sheet}
+            names={names}
+            step={shown}
+            label={step ? words.where(speak.title(step.title)) : words.theCar}
+          />
         )}
-        {others.length > 0 && (
-          <section className="card">
-            <h2 className="minor">{words.others}</h2>
-            <ul className="plain rows">
-              {others.map((s) => (
-                <li key={s.id}>
-                  <span>{titles.get(s.id)}</span> <strong>{view.names[stepState(state, s.id).runningBy!]}</strong>
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
+        <Others view={view} person={session.person} />
       </div>
       <div className="stack">
         {error && !flagging && <ErrorNotice error={error} />}
@@ -183,81 +147,19 @@ export default function WorkScreen() {
           </section>
         )}
         <Conflicts view={view} titles={titles} />
-        {drying.length > 0 && (
-          <section className="card" aria-label={words.drying}>
-            <h2 className="minor">{words.drying}</h2>
-            <ul className="plain rows">
-              {drying.map((s) => (
-                <li key={s.id}>
-                  <span>
-                    {placeOf(s)} <span className="soft">about {sayMinutes(s.minutes)}</span>
-                  </span>
-                  {mayWork && (
-                    <Button
-                      style={{ minHeight: 56 }}
-                      disabled={busy}
-                      aria-label={`${words.dry}: ${titles.get(s.id)}`}
-                      onClick={() => void append({ type: 'step-finished', data: { step: s.id } })}
-                    >
-                      {words.dry}
-                    </Button>
-                  )}
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
+        <Drying view={view} mayWork={mayWork} busy={busy} onAppend={append} />
         {mayWork && (
-          <div className="row">
-            <Button size="large" className="danger-found" onClick={() => setHazard(true)}>
-              {words.hazard}
-            </Button>
-            <Button size="large" onClick={() => setFlagging(true)}>
-              {words.damage}
-            </Button>
-            {wetted.size > 0 && (
-              <Button size="large" onClick={() => setRechecking(true)}>
-                {words.recheck}
-              </Button>
-            )}
-            {state.found.length > 0 && <span className="soft">{words.damageFound(state.found.length)}</span>}
-          </div>
+          <FoundAtWork
+            job={id}
+            view={view}
+            surfaces={surfaces}
+            catalogue={catalogue.data}
+            onAppend={append}
+            error={error}
+            onFlagging={setFlagging}
+          />
         )}
-        <HazardDialog
-          job={id}
-          open={hazard}
-          stops={catalogue.data?.stops ?? []}
-          surfaces={surfaces}
-          people={Object.values(view.names)}
-          onClose={() => setHazard(false)}
-        />
-        <RecheckDialog
-          job={id}
-          open={rechecking}
-          surfaces={surfaces.filter((s) => wetted.has(s.id))}
-          onClose={() => setRechecking(false)}
-        />
-        <DamageDialog
-          job={id}
-          open={flagging}
-          surfaces={surfaces}
-          damages={catalogue.data?.damages ?? []}
-          onClose={() => setFlagging(false)}
-          onAppend={append}
-          error={error}
-        />
-        {after.length > 0 && (
-          <section className="card">
-            <h2 className="minor">{words.next}</h2>
-            <ul className="plain rows">
-              {after.map((s) => (
-                <li key={s.id}>
-                  <span>{titles.get(s.id)}</span> <span className="soft">{sayMinutes(s.minutes)}</span>
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
+        <ComesNext steps={after} />
       </div>
     </div>
   )

@@ -1,0 +1,49 @@
+import { and, eq } from 'drizzle-orm'
+import { LRUCache } from 'lru-cache'
+import type { Database } from '#server/database/connection.ts'
+import { plans } from '#server/database/schema.ts'
+import type { Scope } from '#server/http/scope.ts'
+
+/** A day's plan as it stands in its row, and when it has the last of each job's work ending. */
+export interface DayPlan {
+  version: number
+  request: typeof plans.$inferSelect.request
+  answer: typeof plans.$inferSelect.answer
+  changed: boolean
+  /** Minutes of the shop's day, by job. */
+  ends: ReadonlyMap<string, number>
+}
+
+/**
+ * Plans by shop and day. A full one takes longer to read and parse than to show, and every screen of the day asks for it: it is read again
+ * only where its version, which every write moves on, is another.
+ */
+const cache = new LRUCache<string, DayPlan>({ max: 50 })
+
+function endsOf({ request, answer }: Pick<DayPlan, 'request' | 'answer'>): Map<string, number> {
+  const jobOf = new Map(request.activities.map((a) => [a.id, a.job]))
+  const ends = new Map<string, number>()
+  for (const { activity, end } of answer.assignments) {
+    const job = jobOf.get(activity)
+    if (job !== undefined) ends.set(job, Math.max(end, ends.get(job) ?? end))
+  }
+  return ends
+}
+
+/** The shop's plan of a day; undefined when none was made. */
+export async function dayPlanOf(db: Database, scope: Scope, day: string): Promise<DayPlan | undefined> {
+  const ofDay = and(eq(plans.shop, scope.shop), eq(plans.day, day))
+  const [now] = await db.select({ version: plans.version }).from(plans).where(ofDay)
+  if (!now) return undefined
+  const key = `${scope.shop} ${day}`
+  const known = cache.get(key)
+  if (known?.version === now.version) return known
+  const [row] = await db
+    .select({ version: plans.version, request: plans.request, answer: plans.answer, changed: plans.changed })
+    .from(plans)
+    .where(ofDay)
+  if (!row) return undefined
+  const plan = { ...row, ends: endsOf(row) }
+  cache.set(key, plan)
+  return plan
+}
