@@ -4,6 +4,8 @@ const options = <K extends string>(table: Record<K, string>) =>
   (Object.entries(table) as [K, string][]).map(([value, label]) => ({ value, label }))
 
 export const words = {
+  condition: 'Condition',
+  sheetOf: (callSign: string): string => `Cabin sheet of ${callSign}. ${words.hint}`,
   expected: 'Expected and drafts',
   none: 'No drafts. Take a vehicle in with the form.',
   new: 'Take a vehicle in',

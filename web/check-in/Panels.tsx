@@ -1,0 +1,76 @@
+import { ConfigProvider } from 'antd'
+import type { Surface } from '#core/cabin/schema.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
+import type { JobView } from '#server/check-in/views.ts'
+import { useMay, useSignedIn } from '#web/client/session.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words } from '#words/en/screens/check-in.ts'
+import { AgreedPanel } from './AgreedPanel.tsx'
+import { CarPanel } from './CarPanel.tsx'
+import { ExpectPanel } from './ExpectPanel.tsx'
+import { FoundPanel } from './FoundPanel.tsx'
+import { PhotosPanel } from './PhotosPanel.tsx'
+import { type Tab, Tabs } from './Tabs.tsx'
+import { TriedPanel } from './TriedPanel.tsx'
+import type { useMemory } from './vehicles.ts'
+
+interface Props {
+  job: JobView
+  checkIn: CheckIn
+  surfaces: readonly Surface[]
+  catalogue: WordedCatalogue
+  memory: ReturnType<typeof useMemory>['data']
+  /** Something may be put down. */
+  may: boolean
+  /** What was found ended the walk-round: nothing is tried in that car. */
+  ended: boolean
+  focused: string | undefined
+  tab: Tab
+  onTab: (tab: Tab) => void
+  onChange: (update: (now: CheckIn) => CheckIn, step?: boolean) => void
+}
+
+/** What is taken down beside the sheet, a panel a kind. */
+export function Panels({
+  job,
+  checkIn,
+  surfaces,
+  catalogue,
+  memory,
+  may,
+  ended,
+  focused,
+  tab,
+  onTab,
+  onChange,
+}: Props) {
+  const { name: who } = useSignedIn()
+  const leads = useMay('customers.erase')
+  const panel = { checkIn, onChange }
+  const panels: Record<Exclude<Tab, 'photos'>, () => React.ReactNode> = {
+    car: () => <CarPanel {...panel} catalogue={catalogue} memory={memory} />,
+    asked: () => <AgreedPanel {...panel} who={who} catalogue={catalogue} />,
+    tried: () => (ended ? <p>{words.noTrying}</p> : <TriedPanel {...panel} functions={catalogue.functions} />),
+    found: () => <FoundPanel {...panel} odours={catalogue.odours} who={who} leads={leads} surfaces={surfaces} />,
+    told: () => <ExpectPanel {...panel} surfaces={surfaces} catalogue={catalogue} job={job.id} open={may} />,
+  }
+  return (
+    <Tabs tab={tab} onPick={onTab}>
+      {tab === 'photos' ? (
+        <PhotosPanel
+          job={job.id}
+          draft={job.state === 'draft'}
+          refused={checkIn.permissions.photos === false}
+          focused={focused}
+          surfaces={surfaces}
+        />
+      ) : (
+        <ConfigProvider componentDisabled={!may}>
+          <fieldset className="stack bare" disabled={!may}>
+            {panels[tab]()}
+          </fieldset>
+        </ConfigProvider>
+      )}
+    </Tabs>
+  )
+}
