@@ -55,23 +55,23 @@ export function BodyEditor({
         return (
           <div key={number} className="row">
             <Select
+              className="field-s"
               aria-label={`Row ${number}: seats`}
               value={row.kind}
-              style={{ width: 108 }}
               onChange={(kind) => set({ rows: body.rows.map((r, k) => (k === i ? { ...r, kind } : r)) })}
               options={words.rowKinds}
             />
             <Select
+              className="field-xs"
               aria-label={`Row ${number}: places`}
               value={row.seats}
-              style={{ width: 64 }}
               onChange={(seats) => set({ rows: body.rows.map((r, k) => (k === i ? { ...r, seats } : r)) })}
               options={[1, 2, 3, 4].map((n) => ({ value: n, label: n }))}
             />
             <Select
+              className="field-s"
               aria-label={`Row ${number}: doors`}
               value={doorOf(number)?.kind ?? 'none'}
-              style={{ width: 104 }}
               onChange={(kind: 'hinged' | 'sliding' | 'none') => setDoor(number, kind)}
               options={values<'hinged' | 'sliding' | 'none'>(
                 number === 1 ? ['hinged', 'sliding'] : ['hinged', 'sliding', 'none'],

@@ -63,31 +63,31 @@ export function BrushBar({ brush, onPick, catalogue }: Props) {
       {brush.kind === 'stain' && (
         <>
           <Select
+            className="field-xl"
             aria-label="Kind of stain"
             showSearch={{ optionFilterProp: 'label' }}
             value={brush.stain}
-            style={{ width: 230 }}
             onChange={(stain) => onPick({ ...brush, stain })}
             options={named(catalogue.stains)}
           />
           <Select
+            className="field-s"
             aria-label="Age of stain"
             value={brush.age}
-            style={{ width: 116 }}
             onChange={(age) => onPick({ ...brush, age })}
             options={words.ages}
           />
           <Select
+            className="field-s"
             aria-label="Size of stain"
             value={brush.size ?? 'coin'}
-            style={{ width: 116 }}
             onChange={(size) => onPick({ ...brush, size })}
             options={words.sizes}
           />
           <Select
+            className="field-m"
             aria-label="Earlier attempts"
             value={brush.attempts}
-            style={{ width: 130 }}
             onChange={(attempts) => onPick({ ...brush, attempts })}
             options={[0, 1, 2, 3].map((n) => ({ value: n, label: n === 0 ? 'not tried' : `tried ${n} ×` }))}
           />
@@ -95,27 +95,27 @@ export function BrushBar({ brush, onPick, catalogue }: Props) {
       )}
       {brush.kind === 'damage' && (
         <Select
+          className="field-xl"
           aria-label="Kind of damage"
           value={brush.damage}
-          style={{ width: 260 }}
           onChange={(damage) => onPick({ kind: 'damage', damage })}
           options={named(catalogue.damages)}
         />
       )}
       {brush.kind === 'moisture' && (
         <Select
+          className="field-m"
           aria-label="How wet"
           value={brush.moisture}
-          style={{ width: 150 }}
           onChange={(moisture) => onPick({ kind: 'moisture', moisture })}
           options={words.wet}
         />
       )}
       {brush.kind === 'biohazard' && (
         <Select
+          className="field-l"
           aria-label="Kind of biohazard"
           value={brush.biohazard}
-          style={{ width: 200 }}
           onChange={(biohazard) => onPick({ kind: 'biohazard', biohazard })}
           options={named(catalogue.biohazards)}
         />

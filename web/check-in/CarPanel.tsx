@@ -47,7 +47,7 @@ const shown = 6
 function Memory({ memory, onBring }: { memory: MemoryView; onBring: () => void }) {
   if (!memory) return <p className="soft">{words.firstVisit}</p>
   return (
-    <div className="stack" style={{ gap: 6 }}>
+    <div className="stack close">
       <strong>{words.here(memory.visits)}</strong>
       {memory.residuals.length > 0 && (
         <ul>

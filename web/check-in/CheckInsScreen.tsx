@@ -93,15 +93,15 @@ export default function CheckInsScreen() {
           {drafts.data.length === 0 && <p className="soft">{words.none}</p>}
           <ul className="plain">
             {drafts.data.map((job) => (
-              <li key={job.id} className="row" style={{ padding: '10px 0', borderTop: '1px solid var(--line-soft)' }}>
-                <span aria-hidden="true" style={{ width: 10, height: 34, borderRadius: 5, background: job.colour }} />
-                <strong style={{ fontFamily: 'var(--title)', fontSize: '1.2rem' }}>{job.callSign}</strong>
+              <li key={job.id} className="row line-room ruled">
+                <span aria-hidden="true" className="stripe" style={{ background: job.colour }} />
+                <strong className="titled title-m">{job.callSign}</strong>
                 <span className="soft">
                   {job.vehicle} · {job.plate} · {clockIn(zone, job.arrives)}
                 </span>
                 <Link
+                  className="to-the-end strong"
                   to={`/jobs/${job.id}/check-in`}
-                  style={{ marginLeft: 'auto', fontWeight: 650 }}
                   aria-label={`${words.open}: ${job.callSign}`}
                 >
                   {words.open}
@@ -114,7 +114,7 @@ export default function CheckInsScreen() {
       </div>
       {mayWrite && (
         <section className="card">
-          <h2 style={{ marginBottom: 12 }}>{words.new}</h2>
+          <h2 className="apart">{words.new}</h2>
           <Form<Fields>
             layout="vertical"
             requiredMark={false}
@@ -143,9 +143,7 @@ export default function CheckInsScreen() {
                 options={bodies.map((b) => ({ value: b.id, label: b.name }))}
               />
             </Form.Item>
-            <div
-              style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(240px, 1fr))', columnGap: 16 }}
-            >
+            <div className="in-columns">
               <Form.Item
                 name="plate"
                 label="Plate"
@@ -189,9 +187,9 @@ export default function CheckInsScreen() {
                 {words.readJson}
               </Button>
               <input
+                className="hidden"
                 ref={file}
                 type="file"
-                style={{ display: 'none' }}
                 accept="application/json,.json"
                 aria-label={words.readJson}
                 onChange={(e) => {

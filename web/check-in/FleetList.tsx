@@ -26,9 +26,9 @@ export function FleetList() {
       <div className="row">
         <Button onClick={() => input.current?.click()}>{words.chooseList}</Button>
         <input
+          className="hidden"
           ref={input}
           type="file"
-          style={{ display: 'none' }}
           accept=".csv,text/csv"
           aria-label={words.chooseList}
           onChange={(e) => {

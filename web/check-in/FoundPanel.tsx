@@ -37,7 +37,7 @@ function AddBelonging({ onChange }: Pick<PanelProps, 'onChange'>) {
     setFate('return')
   }
   return (
-    <div className="stack" style={{ gap: 8 }}>
+    <div className="stack close">
       <Input
         aria-label="Belonging"
         value={what}
@@ -46,7 +46,7 @@ function AddBelonging({ onChange }: Pick<PanelProps, 'onChange'>) {
         onPressEnter={add}
         placeholder="sunglasses"
       />
-      <div className="row" style={{ flexWrap: 'nowrap' }}>
+      <div className="row one-line">
         <Input
           aria-label="Where it was"
           placeholder="where"
@@ -62,13 +62,13 @@ function AddBelonging({ onChange }: Pick<PanelProps, 'onChange'>) {
           onChange={(e) => setBag(e.target.value)}
         />
       </div>
-      <div className="row" style={{ flexWrap: 'nowrap' }}>
+      <div className="row one-line">
         <Select
+          className="fills"
           aria-label="What becomes of it"
           value={fate}
           onChange={setFate}
           options={words.fates}
-          style={{ flex: 1 }}
         />
         <Button onClick={add} disabled={!ready}>
           {words.addBelonging}
@@ -139,7 +139,7 @@ export function FoundPanel({
       <ul className="plain">
         {checkIn.belongings.map((b, i) => (
           <li key={`${i} ${b.what}`}>
-            <div className="row" style={{ justifyContent: 'space-between', flexWrap: 'nowrap' }}>
+            <div className="row spread one-line">
               <span>
                 {b.what}
                 <span className="soft">
@@ -183,7 +183,7 @@ export function FoundPanel({
         })}
       </div>
       {(checkIn.odours ?? []).map((o) => (
-        <div key={o.kind} className="stack" style={{ gap: 6 }}>
+        <div key={o.kind} className="stack close">
           <Select
             mode="multiple"
             aria-label={words.smellFrom(o.kind)}
@@ -209,7 +209,7 @@ export function FoundPanel({
           <li key={`${i} ${f.what}`}>{f.what}</li>
         ))}
       </ul>
-      <div className="row" style={{ flexWrap: 'nowrap' }}>
+      <div className="row one-line">
         <Input
           aria-label="Finding"
           placeholder="leak, worn belt, dead lamp"

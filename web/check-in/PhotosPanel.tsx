@@ -32,7 +32,7 @@ function Marked({
     mark.mutate({ id: photo.id, marks: [...photo.marks, { x, y, text: '' }] })
   }
   return (
-    <div className="stack" style={{ gap: 8 }}>
+    <div className="stack close">
       <button type="button" className="photo-large" onClick={put} aria-label={words.markPhoto}>
         <img src={address(photo)} alt={name} />
         {photo.marks.map((m, i) => (
@@ -110,20 +110,20 @@ export function PhotosPanel({
       </div>
       <div className="row">
         <Select
+          className="field-m"
           aria-label="Kind of photo"
           value={kind}
           onChange={setKind}
           options={words.photoKinds}
-          style={{ width: 130 }}
         />
         <Button onClick={() => setCamera(!camera)} aria-pressed={camera}>
           {words.camera}
         </Button>
         <Button onClick={() => file.current?.click()}>{words.fromFile}</Button>
         <input
+          className="hidden"
           ref={file}
           type="file"
-          style={{ display: 'none' }}
           multiple
           accept="image/jpeg,image/png,image/webp"
           onChange={(e) => {

@@ -25,13 +25,13 @@ export function SheetTools(p: Props) {
   return (
     <div className="sheet-tools" role="toolbar" aria-label={words.tools}>
       <Select
+        className="field-m"
         aria-label={words.brushOver}
         placeholder={words.brushOver}
         value={null}
         // Ten sets: all of them are there, wherever the list was left the last time.
         virtual={false}
         listHeight={460}
-        style={{ width: 150 }}
         onChange={(what: Selection | 'all') => p.onSelect(what)}
         options={[
           { value: 'all', label: words.selections.all },
@@ -39,10 +39,10 @@ export function SheetTools(p: Props) {
         ]}
       />
       <Select
+        className="field-m"
         aria-label={words.usedAs}
         placeholder={words.usedAs}
         value={null}
-        style={{ width: 150 }}
         onChange={(id: string) => p.onPreset(id)}
         options={p.presets.map(({ id, name }) => ({ value: id, label: name }))}
       />

@@ -58,7 +58,7 @@ function Entry({ customer, onErasing, onGone }: EntryProps) {
           </Button>
           {change.isSuccess && <span role="status">{words.saved}</span>}
           {mayErase && (
-            <Button style={{ marginLeft: 'auto' }} onClick={() => setAsking(true)}>
+            <Button className="to-the-end" onClick={() => setAsking(true)}>
               {words.erase}
             </Button>
           )}
@@ -115,13 +115,7 @@ export default function CustomersScreen() {
         <ul className="plain">
           {list.map((c) => (
             <li key={c.id}>
-              <Button
-                type="text"
-                block
-                style={{ textAlign: 'left' }}
-                aria-pressed={c.id === picked}
-                onClick={() => setPicked(c.id)}
-              >
+              <Button className="left" type="text" block aria-pressed={c.id === picked} onClick={() => setPicked(c.id)}>
                 {c.name}
               </Button>
             </li>

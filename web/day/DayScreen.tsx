@@ -56,7 +56,7 @@ export default function DayScreen() {
           )}
         </section>
         <section className="card" aria-labelledby="needs">
-          <h2 id="needs" style={{ marginBottom: 8 }}>
+          <h2 className="apart" id="needs">
             {words.needs}
           </h2>
           {needs.length + bottles.length === 0 && <p className="soft">{words.nobody}</p>}

@@ -25,8 +25,8 @@ export default function FinalCheckScreen() {
   const places = work.data.places.map((place) => ({ id: place.id, text: speak.placeToCheck(place) }))
   const left = places.filter((p) => !state.checks[p.id]).length
   return (
-    <section className="card" style={{ maxWidth: 860 }}>
-      <div className="row" style={{ justifyContent: 'space-between', marginBottom: 8 }}>
+    <section className="card readable">
+      <div className="row spread apart">
         <h2>{words.title}</h2>
         <span className="row">
           <strong>{words.left(left)}</strong>
@@ -52,7 +52,7 @@ export default function FinalCheckScreen() {
                 )}
               </span>
               {mayCheck && !state.handedOver && (
-                <span className="row" style={{ flexWrap: 'nowrap' }}>
+                <span className="row one-line">
                   <Button
                     type={check ? 'default' : 'primary'}
                     aria-label={`${words.pass}: ${place.text}`}

@@ -27,7 +27,7 @@ export default function ReportScreen() {
   const { vehicle } = checkIn
   return (
     <article className="card report">
-      <div className="row" style={{ justifyContent: 'space-between' }}>
+      <div className="row spread">
         <div>
           <h2>
             {vehicle.make} {vehicle.model} · {vehicle.plate}
@@ -104,27 +104,26 @@ export default function ReportScreen() {
       {error && <ErrorNotice error={error} />}
       <KeptHere kept={kept} onDismiss={(order) => void dismiss(order)} />
       {report.handedOver ? (
-        <p className="big" style={{ fontSize: '1.3rem' }}>
+        <p className="big title-m">
           {words.to} {report.handedOver.to}, {clockIn(zone, report.handedOver.at)}, {words.by}{' '}
           {names[report.handedOver.by]}
         </p>
       ) : (
         mayGive && (
           <form
-            className="row no-print"
-            style={{ marginTop: 14 }}
+            className="row no-print below"
             onSubmit={(e) => {
               e.preventDefault()
               if (to.trim()) void append({ type: 'handed-over', data: { to: to.trim() } })
             }}
           >
             <Input
+              className="field-xl"
               aria-label={words.to}
               placeholder={words.to}
               value={to}
               maxLength={80}
               onChange={(e) => setTo(e.target.value)}
-              style={{ width: 260 }}
             />
             <Button type="primary" size="large" htmlType="submit" loading={busy} disabled={!to.trim() || waits}>
               {words.give}

@@ -23,7 +23,7 @@ export default function BatchScreen() {
   const product = catalogue.data?.products.find((p) => p.id === b.product)
   const really = Number((1 / b.measuredFraction - 1).toFixed(1))
   return (
-    <section className="card stack" aria-labelledby="batch" style={{ gap: 8 }}>
+    <section className="card stack close" aria-labelledby="batch">
       <h2 id="batch">{words.batchTitle}</h2>
       <p className="amount">{product?.name ?? b.product}</p>
       <dl className="figures">

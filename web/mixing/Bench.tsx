@@ -1,24 +1,26 @@
-import { Button, InputNumber, Radio } from 'antd'
 import { useState } from 'react'
 import type { Product } from '#core/chemistry/schema.ts'
 import { vesselFindings } from '#core/chemistry/vessel.ts'
 import { wayOf } from '#core/chemistry/way.ts'
 import { fractionOf } from '#core/mixing/fraction.ts'
-import { arithmetic, bestCup, mix, toGraduation, waterFirst } from '#core/mixing/mix.ts'
+import { mix, waterFirst } from '#core/mixing/mix.ts'
 import type { Mix, MixRequest, Ratio } from '#core/mixing/schema.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
 import type { ContainerView } from '#server/mixing/views.ts'
-import { useMay, useSignedIn } from '#web/client/session.ts'
+import { useMay } from '#web/client/session.ts'
 import { useHouseRules } from '#web/client/standards.ts'
-import { clockIn } from '#web/shell/clock.ts'
 import { Bottle } from '#web/ui/Bottle.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/mixing.ts'
 import { speak } from '#words/en/speak.ts'
-import { useLogBatch, useRinse } from './api.ts'
+import { useLogBatch } from './api.ts'
+import { ContainerChoice } from './ContainerChoice.tsx'
+import { ContainerContent } from './ContainerContent.tsx'
 import { Correct } from './Correct.tsx'
 import { DataSheet } from './DataSheet.tsx'
+import { Dose } from './Dose.tsx'
+import { LogBatch } from './LogBatch.tsx'
 import { RatioField } from './RatioField.tsx'
 import { TwoStage } from './TwoStage.tsx'
 
@@ -55,9 +57,7 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
   const [poured, setPoured] = useState<number>()
   const order = useHouseRules().data?.choices['mixing-order']
   const log = useLogBatch()
-  const rinse = useRinse()
   const mayLog = useMay('mixing.log')
-  const zone = useSignedIn().timeZone
   const { content } = container
   const fill = wanted ?? Math.min(container.capacity, Math.max(50, Math.ceil((needed || container.capacity) / 50) * 50))
   const neat = ratio?.water === 0
@@ -90,10 +90,9 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
     log.reset()
   }
   const first = waterFirst(wayOf(product, order))
-  const cup = answer && !(answer instanceof Error) ? bestCup(catalogue.cups, answer.concentrate_ml) : undefined
   return (
     <section className="card" aria-label={`${name} ${sayRatio(wantedRatio)}`}>
-      <div className="row" style={{ justifyContent: 'space-between', marginBottom: 10 }}>
+      <div className="row spread apart">
         <h2>
           {name} <span className="soft">{ratio ? sayRatio(ratio) : '?'}</span>
         </h2>
@@ -102,47 +101,15 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
           <DataSheet product={product.id} />
         </span>
       </div>
-      <div className="row" style={{ marginBottom: 10 }}>
-        <Radio.Group
-          aria-label={words.container}
-          optionType="button"
-          buttonStyle="solid"
-          value={containerId}
-          onChange={(e) => pick(e.target.value)}
-          options={containers.map((c) => ({ value: c.id, label: c.name }))}
-        />
-        <label className="row" htmlFor="fill">
-          {words.fill}{' '}
-          <InputNumber
-            id="fill"
-            min={1}
-            max={100_000}
-            value={fill}
-            onChange={(v) => setWanted(typeof v === 'number' ? v : null)}
-            style={{ width: 110 }}
-          />
-        </label>
-      </div>
+      <ContainerChoice
+        containers={containers}
+        container={container.id}
+        fill={fill}
+        onContainer={pick}
+        onFill={setWanted}
+      />
       <RatioField product={product} fill={fill} start={wantedRatio} onRatio={setRatio} />
-      <p className={content?.pastLife ? 'caution' : 'soft'} style={{ margin: '8px 0' }}>
-        {content
-          ? words.holds(
-              `${held === 'unknown' || held === null ? content.product : held.name} ${sayRatio(content.ratio)}`,
-              `${clockIn(zone, content.made)}, ${content.by}`,
-            )
-          : words.empty}{' '}
-        {content?.pastLife && words.past}
-      </p>
-      {finding && (
-        <div className="caution" role="alert" data-stop={finding.kind}>
-          <strong>{words.stop}.</strong> {finding.reason} {finding.remedy}
-        </div>
-      )}
-      {content && mayLog && (finding?.kind === 'rinse' || content.pastLife || finding?.kind === 'stop') && (
-        <Button style={{ marginTop: 8 }} loading={rinse.isPending} onClick={() => rinse.mutate(container.id)}>
-          {words.rinsed}
-        </Button>
-      )}
+      <ContainerContent container={container} finding={finding} products={catalogue.products} mayLog={mayLog} />
       {tooStrong && (
         <div className="caution" role="alert">
           {words.above(sayRatio(product.maximum))}
@@ -162,54 +129,19 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
                 : [
                     {
                       volume: first ? answer.measured.water_ml : answer.measured.concentrate_ml,
-                      text: first ? 'water' : 'dose',
+                      text: first ? words.markWater : words.markDose,
                     },
                   ]),
               { volume: answer.total_ml, text: sayVolume(answer.total_ml) },
             ]}
-            label={`${container.name} with ${sayVolume(answer.measured.concentrate_ml)} of concentrate and ${sayVolume(answer.measured.water_ml)} of water`}
+            label={words.bottle(
+              container.name,
+              sayVolume(answer.measured.concentrate_ml),
+              sayVolume(answer.measured.water_ml),
+            )}
           />
           <div>
-            <dl className="figures" style={{ margin: '0 0 10px' }}>
-              <div>
-                <dt>{words.dose}</dt>
-                <dd className="amount" data-figure="concentrate">
-                  {sayVolume(answer.concentrate_ml)}
-                </dd>
-              </div>
-              <div>
-                <dt>{words.water}</dt>
-                <dd className="amount" data-figure="water">
-                  {sayVolume(answer.water_ml)}
-                </dd>
-              </div>
-              {answer.discard_ml > 0 && (
-                <div>
-                  <dt>{words.discard}</dt>
-                  <dd className="amount" data-figure="discard">
-                    {sayVolume(answer.discard_ml)}
-                  </dd>
-                </div>
-              )}
-            </dl>
-            {!neat && (
-              <p style={{ margin: '0 0 8px' }}>
-                {words.measured(sayVolume(answer.measured.concentrate_ml), container.graduation)}{' '}
-                {cup &&
-                  answer.concentrate_ml > 0 &&
-                  words.cup(
-                    cup.name,
-                    sayVolume(toGraduation(answer.concentrate_ml, cup.graduation)),
-                    toGraduation(answer.concentrate_ml, cup.graduation) === answer.concentrate_ml
-                      ? ''
-                      : ' at its nearest mark',
-                  )}
-              </p>
-            )}
-            <details>
-              <summary>{words.sum}</summary>
-              <p data-figure="sum">{arithmetic(request, answer)}</p>
-            </details>
+            <Dose request={request} answer={answer} graduation={container.graduation} cups={catalogue.cups} />
             {needed > fill + 1e-9 && <p className="soft">{words.short(sayVolume(needed))}</p>}
             {said.warnings.map((w) => (
               <div key={w.code} className="caution">
@@ -235,50 +167,26 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
               ))}
             </ol>
             <div className="caution">
-              Wear: {product.ppe.map(speak.names.wear).join(', ') || 'what the label says'}.{' '}
+              {words.wear(product.ppe.map(speak.names.wear).join(', '))}{' '}
               {product.cautions.map(speak.names.productCaution).join(' ')} {words.label}
             </div>
             {!neat && <TwoStage ratio={request.ratio} />}
-            {mayLog && (
-              <Button
-                type="primary"
-                size="large"
-                style={{ marginTop: 14 }}
-                loading={log.isPending}
-                onClick={() =>
-                  log.mutate(
-                    {
-                      product: product.id,
-                      ratio: request.ratio,
-                      container: container.id,
-                      fill,
-                      ...(leftover > 0 ? { leftover } : {}),
-                      ...(poured === undefined ? {} : { poured }),
-                    },
-                    {
-                      onSuccess: () => {
-                        setLeftover(0)
-                        setPoured(undefined)
-                      },
-                    },
-                  )
-                }
-              >
-                {words.log}
-              </Button>
-            )}
-            {log.isError && <ErrorNotice error={log.error} />}
-            {log.isSuccess && (
-              <p>
-                <a
-                  href={`/api/mixing/batches/${log.data.id}/label?from=${encodeURIComponent(location.origin)}`}
-                  target="_blank"
-                  rel="noreferrer"
-                >
-                  {words.labelPdf}
-                </a>
-              </p>
-            )}
+            <LogBatch
+              log={log}
+              mayLog={mayLog}
+              batch={{
+                product: product.id,
+                ratio: request.ratio,
+                container: container.id,
+                fill,
+                ...(leftover > 0 ? { leftover } : {}),
+                ...(poured === undefined ? {} : { poured }),
+              }}
+              onLogged={() => {
+                setLeftover(0)
+                setPoured(undefined)
+              }}
+            />
           </div>
         </div>
       )}

@@ -35,7 +35,7 @@ export function BenchPart({ catalogue, containers, demand, batches }: Props) {
   return (
     <div className="mixing">
       <section className="card" aria-label={words.needs}>
-        <h2 style={{ marginBottom: 8 }}>{words.needs}</h2>
+        <h2 className="apart">{words.needs}</h2>
         {demand.length === 0 && <p className="soft">{words.nothing}</p>}
         {demand.map((d) => (
           <button
@@ -55,9 +55,9 @@ export function BenchPart({ catalogue, containers, demand, batches }: Props) {
           </button>
         ))}
         <Select
+          className="whole below-close"
           aria-label={words.anything}
           placeholder={words.anything}
-          style={{ width: '100%', marginTop: 8 }}
           value={other?.id ?? null}
           onChange={(id: string) => choose(id, Object.values(byId(catalogue.products, id, 'product').ratios)[0]!)}
           options={catalogue.products.map((p) => ({ value: p.id, label: p.name }))}
@@ -75,11 +75,11 @@ export function BenchPart({ catalogue, containers, demand, batches }: Props) {
           />
         )}
         <section className="card" aria-label={words.logged}>
-          <h2 style={{ marginBottom: 8 }}>{words.logged}</h2>
+          <h2 className="apart">{words.logged}</h2>
           {batches.length === 0 && <p className="soft">{words.none}</p>}
           <ul className="plain">
             {batches.slice(0, 8).map((b) => (
-              <li key={b.id} style={{ padding: '6px 0', borderTop: '1px solid var(--line-soft)' }}>
+              <li className="line-room ruled" key={b.id}>
                 <Link to={`/mixing/batch/${b.id}`}>
                   <strong>
                     {names.get(b.product)} {sayRatio(b.ratio)}

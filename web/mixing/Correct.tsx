@@ -32,24 +32,24 @@ export function Correct({ answer, mayHold, leftover, poured, onLeftover, onPoure
           <label className="row" htmlFor="leftover">
             {words.leftover}
             <InputNumber
+              className="field-s"
               id="leftover"
               min={0}
               max={100_000}
               value={leftover}
               onChange={(v) => onLeftover(typeof v === 'number' ? v : 0)}
-              style={{ width: 100 }}
             />
           </label>
         )}
         <label className="row" htmlFor="poured">
           {words.poured}
           <InputNumber
+            className="field-s"
             id="poured"
             min={0}
             max={100_000}
             value={poured ?? null}
             onChange={(v) => onPoured(typeof v === 'number' ? v : undefined)}
-            style={{ width: 100 }}
           />
         </label>
       </div>

@@ -17,7 +17,7 @@ export function DayMix() {
   const { fills, ready, without, concentrate, margin } = day.data
   return (
     <section className="card day-mix" aria-labelledby="day-mix">
-      <div className="row" style={{ justifyContent: 'space-between' }}>
+      <div className="row spread">
         <h2 id="day-mix">{words.dayTitle}</h2>
         <Button className="no-print" onClick={() => window.print()}>
           {words.printDay}

@@ -54,7 +54,7 @@ export function Drill({ containers }: { containers: readonly ContainerView[] }) 
               label={`A bottle of ${sayVolume(pour.capacity_ml)}`}
             />
           )}
-          <div className="stack" style={{ gap: 10 }}>
+          <div className="stack near">
             <p className="drill-label">“{pour.text}”</p>
             <p>
               {words.to(sayVolume(pour.fill_ml))}{' '}

@@ -19,11 +19,11 @@ function Measure({ label, point, value, least = 0, onValue }: MeasureProps) {
     <span className="row measure">
       <span aria-hidden>{label}</span>
       <InputNumber
+        className="field-s"
         aria-label={point ? `${point}: ${label}` : label}
         min={least}
         value={value}
         onChange={(v) => onValue(typeof v === 'number' ? v : least)}
-        style={{ width: 110 }}
       />
     </span>
   )
@@ -71,7 +71,7 @@ export function MeasureDialog({ container, onClose }: { container: ContainerView
       confirmLoading={keep.isPending}
       okButtonProps={{ disabled: name.trim() === '' }}
     >
-      <div className="stack" style={{ gap: 10 }}>
+      <div className="stack near">
         <p className="soft">{words.measureLead}</p>
         <Input
           aria-label={words.name}

@@ -57,8 +57,8 @@ export function RatioField({ product, fill, start, onRatio }: Props) {
       <label htmlFor="dilution">{words.written}</label>
       <div className="row">
         <Input
+          className="field-l"
           id="dilution"
-          style={{ width: 170 }}
           value={text}
           maxLength={200}
           placeholder={words.hint}
@@ -83,11 +83,11 @@ export function RatioField({ product, fill, start, onRatio }: Props) {
           <span className="row">
             <span aria-hidden>{words.oneIs}</span>
             <InputNumber
+              className="field-s"
               aria-label={words.oneIs}
               min={0.1}
               max={500}
               value={each ?? null}
-              style={{ width: 90 }}
               onChange={(v) => {
                 const ml = typeof v === 'number' ? v : undefined
                 setEach(ml)

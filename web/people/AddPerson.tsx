@@ -37,7 +37,7 @@ export function AddPerson() {
       onFinish={submit}
       initialValues={{ role: 'technician', skills: [], works: true }}
     >
-      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(180px, 1fr))', columnGap: 14 }}>
+      <div className="in-columns">
         <Form.Item
           name="name"
           label={words.personName}

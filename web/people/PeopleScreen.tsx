@@ -33,10 +33,10 @@ export default function PeopleScreen() {
                 </span>
                 <span className="row">
                   <Select
+                    className="field-m"
                     aria-label={`${words.role}: ${p.name}`}
                     value={p.role}
                     options={roleOptions}
-                    style={{ width: 140 }}
                     onChange={(role) => keep.setRole.mutate({ id: p.id, role })}
                   />
                   <Button aria-label={`${words.unlock} ${p.name}`} onClick={() => keep.unlock.mutate(p.id)}>
@@ -48,7 +48,7 @@ export default function PeopleScreen() {
           </ul>
         </section>
         <section className="card" aria-label={words.add}>
-          <h2 style={{ marginBottom: 10 }}>{words.add}</h2>
+          <h2 className="apart">{words.add}</h2>
           <AddPerson />
         </section>
       </div>

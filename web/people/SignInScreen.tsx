@@ -14,9 +14,9 @@ const wordRule = [{ required: true, pattern: /^[a-z0-9][a-z0-9-]*$/, message: 'S
 
 function Frame({ title, lead, children }: { title: string; lead: string; children: ReactNode }) {
   return (
-    <main style={{ display: 'grid', placeItems: 'center', minHeight: '100dvh', padding: 16 }}>
-      <div className="card" style={{ width: 'min(440px, 100%)', padding: 28 }}>
-        <div className="row" style={{ marginBottom: 6 }}>
+    <main className="whole-page">
+      <div className="card narrow-card">
+        <div className="row apart">
           <PetalRing petals={petals} size={52} label="" />
           <h1>{title}</h1>
         </div>
@@ -57,7 +57,7 @@ function KeptForPeople({ people }: { people: { id: string; name: string }[] }) {
   })
   if (lines.length === 0) return null
   return (
-    <div role="status" className="soft" style={{ marginTop: 14 }}>
+    <div role="status" className="soft below">
       {words.keptLead}
       <ul>
         {lines.map((line) => (
@@ -97,7 +97,7 @@ function Enrol() {
           <Input maxLength={60} />
         </Form.Item>
         {enrol.isError && <ErrorNotice error={enrol.error} />}
-        <Button type="primary" htmlType="submit" size="large" block loading={enrol.isPending} style={{ marginTop: 12 }}>
+        <Button className="below" type="primary" htmlType="submit" size="large" block loading={enrol.isPending}>
           {words.enrol}
         </Button>
       </Form>
@@ -155,7 +155,7 @@ function FirstVisit() {
           <Input maxLength={60} />
         </Form.Item>
         {open.isError && <ErrorNotice error={open.error} />}
-        <Button type="primary" htmlType="submit" size="large" block loading={open.isPending} style={{ marginTop: 12 }}>
+        <Button className="below" type="primary" htmlType="submit" size="large" block loading={open.isPending}>
           {words.open}
         </Button>
       </Form>

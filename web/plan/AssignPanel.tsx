@@ -50,7 +50,7 @@ export function AssignPanel({
     if (done) setPending(null)
   }
   return (
-    <ul className="plain stack" style={{ gap: 8 }}>
+    <ul className="plain stack close">
       {activities.map((id) => {
         const a = plan.answer.assignments.find((x) => x.activity === id)
         if (!a) return null
@@ -58,8 +58,8 @@ export function AssignPanel({
         const title = stepName(plan, id)
         const skills = plan.steps[id]?.skills ?? []
         return (
-          <li key={id} data-activity={id} style={{ borderTop: '1px solid var(--line-soft)', paddingTop: 8 }}>
-            <div className="row" style={{ justifyContent: 'space-between' }}>
+          <li className="ruled" key={id} data-activity={id}>
+            <div className="row spread">
               <span>
                 <strong>{title}</strong>{' '}
                 <span className="soft">{skills.length > 0 ? `needs ${skills.join(', ')}` : ''}</span>
@@ -70,11 +70,11 @@ export function AssignPanel({
             </div>
             {(mine?.technicians ?? a.technicians).map((person, place) => (
               <Select
+                className="whole below-close"
                 key={`${id} ${place}`}
                 aria-label={`${words.who}: ${title}`}
                 value={person}
                 disabled={!mayWrite || plan.steps[id]?.fixed || change.isPending}
-                style={{ width: '100%', marginTop: 4 }}
                 onChange={(next) => void ask(id, next, place)}
                 options={plan.people.map((p) => ({
                   value: p.id,
@@ -85,9 +85,9 @@ export function AssignPanel({
               />
             ))}
             {mine && (
-              <div className={mine.broken.length > 0 ? 'told' : 'caution'} role="status" style={{ marginTop: 6 }}>
+              <div className={mine.broken.length > 0 ? 'told below-close' : 'caution below-close'} role="status">
                 {mine.broken.length === 0 ? words.fine : <strong>{words.breaks}</strong>}
-                <ul style={{ margin: '4px 0', paddingLeft: 18 }}>
+                <ul className="tight listed">
                   {readable({ unscheduled: [], warnings: mine.broken }, plan)
                     .warnings.slice(0, shown)
                     .map((b) => (

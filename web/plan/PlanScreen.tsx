@@ -48,8 +48,8 @@ export default function PlanScreen() {
   )
   return (
     <div className="stack">
-      <section className="card row" style={{ justifyContent: 'space-between' }} aria-label="Outcome">
-        <dl className="figures" style={{ margin: 0 }}>
+      <section className="card row spread" aria-label="Outcome">
+        <dl className="figures flush">
           <div>
             <dt>{words.ends}</dt>
             <dd data-figure="makespan">{sayClock(objective.makespan)}</dd>
@@ -98,7 +98,7 @@ export default function PlanScreen() {
         <section className="card" aria-label="Block">
           {spell ? (
             <>
-              <h2 style={{ marginBottom: 8 }}>
+              <h2 className="apart">
                 {spell.callSign} · {view.people.find((p) => p.id === spell.row)?.name}
               </h2>
               <AssignPanel key={spell.id} plan={view} activities={spell.activities} mayWrite={mayWrite} />
@@ -131,7 +131,7 @@ export default function PlanScreen() {
       {view.changed && warnings.length > 0 && (
         <section className="told" aria-label={words.breaks}>
           <strong>{words.breaks}</strong>
-          <ul style={{ margin: '4px 0 0' }}>
+          <ul className="tight">
             {warnings.slice(0, shown).map((w) => (
               <li key={w.message}>{w.message}</li>
             ))}

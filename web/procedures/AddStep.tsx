@@ -36,7 +36,7 @@ export function AddStep({ request, catalogue, onEdit }: Props) {
           setOpen(false)
         }}
       >
-        <div className="stack" style={{ gap: 10 }}>
+        <div className="stack near">
           <Select
             aria-label={words.addWhat}
             placeholder={words.addWhat}

@@ -30,7 +30,7 @@ import { useEditing } from './useEditing.ts'
 function Figures({ procedure }: { procedure: Procedure }) {
   const { totals, steps } = procedure
   return (
-    <dl className="figures" style={{ margin: 0 }}>
+    <dl className="figures flush">
       <div>
         <dt>{words.attended}</dt>
         <dd data-figure="attended">{sayMinutes(totals.attended)}</dd>
@@ -123,9 +123,9 @@ function Sheet({ job, view, house, catalogue }: Ready) {
         show={settingWords}
         onResolve={editing.held.resolve}
       />
-      <section className="card row" style={{ justifyContent: 'space-between' }} aria-label="Totals">
+      <section className="card row spread" aria-label="Totals">
         <Figures procedure={procedure} />
-        <div className="stack no-print" style={{ gap: 6, justifyItems: 'end' }}>
+        <div className="stack no-print close at-end">
           <span className="soft">{draft ? words.draft : words.issued(view.version!)}</span>
           <div className="row">
             {mayEdit && (
@@ -166,7 +166,7 @@ function Sheet({ job, view, house, catalogue }: Ready) {
         <section className="card" aria-labelledby="steps">
           <h2 id="steps">{words.inOrder}</h2>
           {mayEdit && (
-            <div className="row no-print" style={{ justifyContent: 'space-between' }}>
+            <div className="row no-print spread">
               <span className="row">
                 <Button onClick={editing.undo} disabled={!editing.canUndo}>
                   {words.undo}

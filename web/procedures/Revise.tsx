@@ -40,7 +40,7 @@ export function Revise({ job, view, catalogue }: Props) {
     return differenceOf(view.procedure, revisedProcedure(request, catalogue).procedure)
   }, [condition, state, view, catalogue])
   return (
-    <section className="card stack" style={{ gap: 8 }} aria-labelledby="revise">
+    <section className="card stack close" aria-labelledby="revise">
       <h2 id="revise">{words.revise}</h2>
       <p className="soft">{words.reviseLead}</p>
       <Select

@@ -54,12 +54,12 @@ export function StandardPicker({ settings, blocked, onChange }: Props) {
     )
   }
   return (
-    <section className="card stack" style={{ gap: 8 }} aria-label={words.standard}>
+    <section className="card stack close" aria-label={words.standard}>
       <h2 id="standard">{words.standard}</h2>
       <div className="row">
         <Select
+          className="at-least-l"
           aria-labelledby="standard"
-          style={{ minWidth: 200 }}
           value={settings.standard?.id ?? ''}
           onChange={(id) => choose(id === '' ? null : id)}
           options={[
@@ -88,7 +88,7 @@ export function StandardPicker({ settings, blocked, onChange }: Props) {
         confirmLoading={keep.isPending}
         okButtonProps={{ disabled: name.trim() === '' }}
       >
-        <div className="stack" style={{ gap: 10 }}>
+        <div className="stack near">
           <Input
             aria-label={words.standardName}
             placeholder={words.standardName}

@@ -65,11 +65,11 @@ export function StepHand({ step, rungs, earlier, later, onEdit }: Props) {
         )}
         {rungs.length > 1 && (
           <Select
+            className="at-least-l"
             aria-label={words.rung}
             placeholder={words.rung}
             value={rungs.find((r) => r.now)?.level ?? null}
             virtual={false}
-            style={{ minWidth: 220 }}
             onChange={(level: number) => onEdit({ do: 'rung', step: step.id, level })}
             options={rungs.map((r) => ({
               value: r.level,

@@ -66,7 +66,7 @@ export function StepRow({ step, number, titles, stage, handle, hand, grade }: Pr
           </div>
           <div>
             <h3>{words.how}</h3>
-            <p style={{ margin: '4px 0' }}>
+            <p className="tight">
               {step.tool && `${step.tool}, ${step.motion}. `}
               {product && (step.on === 'tool' ? 'Product on the tool. ' : 'Product on the surface. ')}
               {step.towels.map((t) => `${t.count} × ${t.role} towel`).join(', ')}
@@ -76,19 +76,19 @@ export function StepRow({ step, number, titles, stage, handle, hand, grade }: Pr
               Pass when: {step.passCue}.
             </p>
             {step.next && (
-              <p style={{ margin: '4px 0' }}>
+              <p className="tight">
                 {words.next}: {step.next.charAt(0).toLowerCase() + step.next.slice(1)}.
               </p>
             )}
             {product && (
-              <p style={{ margin: '4px 0' }}>
+              <p className="tight">
                 {sayVolume(product.ml)} of {product.name}, {sayRatio(product.ratio)}.{' '}
                 <Link to={`/mixing?product=${product.id}&ratio=${product.ratio.concentrate}:${product.ratio.water}`}>
                   {words.toMixing}
                 </Link>
               </p>
             )}
-            {step.ppe.length > 0 && <p style={{ margin: '4px 0' }}>Wear: {step.ppe.join(', ')}.</p>}
+            {step.ppe.length > 0 && <p className="tight">Wear: {step.ppe.join(', ')}.</p>}
             {step.cautions.length > 0 && (
               <div className="caution">
                 <strong>{words.cautions}.</strong> {step.cautions.join(' ')}

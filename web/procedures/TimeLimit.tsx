@@ -30,7 +30,7 @@ export function TimeLimit({ request, catalogue, crew, onCrew, limit, onUse, onDr
     weighing.state === 'done' ? limitOf(weighing.menu, { minutes, crew: weighing.crew }, request, catalogue) : undefined
   return (
     <section className="card time-limit" aria-labelledby="fit">
-      <div className="row" style={{ justifyContent: 'space-between' }}>
+      <div className="row spread">
         <h2 id="fit">{words.fit}</h2>
         <span className="row">
           <span className="soft" id="crew">
@@ -61,8 +61,8 @@ export function TimeLimit({ request, catalogue, crew, onCrew, limit, onUse, onDr
       {weighing.state === 'busy' && (
         <div className="row">
           <Progress
+            className="field-xl"
             percent={Math.round(weighing.share * 100)}
-            style={{ width: 220 }}
             aria-label={words.fitting}
             size="small"
           />

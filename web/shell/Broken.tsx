@@ -11,7 +11,7 @@ export function Broken() {
   return (
     <div className="told" role="alert">
       <strong>{isMissingPart(error) ? words.partMissing : words.broken}</strong> {words.nothingLost}
-      <div style={{ marginTop: 8 }}>
+      <div className="below-close">
         <button type="button" className="plain-button" onClick={() => location.reload()}>
           {words.again}
         </button>

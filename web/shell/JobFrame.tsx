@@ -24,13 +24,13 @@ export function JobFrame() {
   const path = { checkIn: 'check-in', procedure: 'procedure', work: 'work', final: 'final', report: 'report' }
   return (
     <>
-      <div className="row job-head" style={{ marginBottom: 8 }}>
-        <span aria-hidden="true" style={{ width: 10, height: 34, borderRadius: 5, background: colour }} />
-        <h1 style={{ fontSize: '1.6rem' }}>{callSign}</h1>
+      <div className="row job-head apart">
+        <span aria-hidden="true" className="stripe" style={{ background: colour }} />
+        <h1 className="title-l">{callSign}</h1>
         <span className="soft">
           {checkIn.vehicle.make} {checkIn.vehicle.model} · {checkIn.vehicle.plate} · {checkIn.customer}
         </span>
-        <nav className="tabs no-print" style={{ margin: '0 0 0 auto' }} aria-label={`${callSign}: screens`}>
+        <nav className="tabs no-print to-the-end" aria-label={`${callSign}: screens`}>
           {tabs.map((tab) => (
             <NavLink key={tab} to={path[tab]}>
               {words.job[tab]}

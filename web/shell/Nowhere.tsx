@@ -4,7 +4,7 @@ import { words } from '#words/en/screens/shell.ts'
 export function Nowhere() {
   return (
     <div className="card">
-      <h1 style={{ fontSize: '1.4rem', marginBottom: 8 }}>{words.nothingHere}</h1>
+      <h1 className="title-l apart">{words.nothingHere}</h1>
       <Link to="/">{words.toDay}</Link>
     </div>
   )

@@ -26,9 +26,9 @@ export function PickPerson({ people, signIn, onPick }: Props) {
   }
   if (person === undefined)
     return (
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 10 }}>
+      <div className="side-by-side">
         {people.map((p) => (
-          <Button key={p.id} style={{ height: 60, fontSize: '1.1rem' }} onClick={() => pick(p.id)}>
+          <Button key={p.id} className="roomy" onClick={() => pick(p.id)}>
             {p.name}
           </Button>
         ))}
@@ -44,7 +44,7 @@ export function PickPerson({ people, signIn, onPick }: Props) {
         <Input.Password inputMode="numeric" autoComplete="off" autoFocus size="large" />
       </Form.Item>
       {signIn.error && <ErrorNotice error={signIn.error} />}
-      <div className="row" style={{ marginTop: 12 }}>
+      <div className="row below">
         <Button type="primary" htmlType="submit" size="large" loading={signIn.isPending}>
           {words.enter}
         </Button>

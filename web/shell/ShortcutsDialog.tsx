@@ -6,13 +6,11 @@ import { shortcutsOn } from './shortcuts.ts'
 export default function ShortcutsDialog({ open, onClose, path }: { open: boolean; onClose: () => void; path: string }) {
   return (
     <Modal title={words.shortcuts} open={open} onCancel={onClose} footer={null}>
-      <table style={{ width: '100%', borderSpacing: '0 6px' }}>
+      <table className="keys-table">
         <tbody>
           {shortcutsOn(path).map(({ keys, does }) => (
             <tr key={keys}>
-              <th scope="row" style={{ textAlign: 'left', whiteSpace: 'nowrap', paddingRight: 16 }}>
-                {keys}
-              </th>
+              <th scope="row">{keys}</th>
               <td>{does}</td>
             </tr>
           ))}

@@ -50,7 +50,7 @@ function One({ standard, catalogue }: { standard: StandardsView[number]; catalog
   const list = versions.data ?? []
   return (
     <section className="card" aria-labelledby={`standard-${standard.id}`}>
-      <div className="row" style={{ justifyContent: 'space-between' }}>
+      <div className="row spread">
         <h2 id={`standard-${standard.id}`}>{standard.name}</h2>
         <span className="row">
           <Button
@@ -104,10 +104,8 @@ export function NamedStandards({ catalogue }: { catalogue: WordedCatalogue }) {
   }
   return (
     <div className="stack">
-      <section className="card row" style={{ justifyContent: 'space-between' }}>
-        <p className="soft" style={{ margin: 0 }}>
-          {standards.data.length === 0 ? words.noneNamed : words.namedLead}
-        </p>
+      <section className="card row spread">
+        <p className="soft flush">{standards.data.length === 0 ? words.noneNamed : words.namedLead}</p>
         {may && (
           <FileButton
             label={words.bringFile}

@@ -46,10 +46,10 @@ function LotRow({ item, lot, may }: { item: ItemView; lot: LotView; may: boolean
             onChange={(v) => setLeft(typeof v === 'number' ? v : 0)}
           />
           <Input
+            className="field-l"
             aria-label={`${words.countReason}: ${lot.code}`}
             placeholder={words.countReason}
             maxLength={150}
-            style={{ width: 180 }}
             value={reason}
             onChange={(e) => setReason(e.target.value)}
           />
@@ -91,42 +91,42 @@ function Receive({ items }: { items: readonly ItemView[] }) {
         }}
       >
         <Select
+          className="field-xl"
           aria-label={words.item}
           placeholder={words.item}
-          style={{ width: 230 }}
           value={item ?? null}
           onChange={(id: string) => setItem(id)}
           options={items.map((i) => ({ value: i.item, label: nameOf(i) }))}
         />
         <Input
+          className="field-m"
           aria-label={words.code}
           placeholder={words.code}
           maxLength={60}
-          style={{ width: 130 }}
           value={code}
           onChange={(e) => setCode(e.target.value)}
         />
         <InputNumber
+          className="field-l"
           aria-label={words.amount}
           placeholder={words.amount}
           min={0.1}
-          style={{ width: 200 }}
           value={amount}
           onChange={(v) => setAmount(typeof v === 'number' ? v : null)}
         />
         <InputNumber
+          className="field-l"
           aria-label={words.price}
           placeholder={words.price}
           min={0}
           precision={0}
-          style={{ width: 170 }}
           value={price}
           onChange={(v) => setPrice(typeof v === 'number' ? v : null)}
         />
         <Input
+          className="field-xl"
           aria-label={words.bestBefore}
           placeholder={words.bestBefore}
-          style={{ width: 220 }}
           value={bestBefore}
           onChange={(e) => setBestBefore(e.target.value)}
         />
@@ -145,7 +145,7 @@ function Csv() {
   const [csv, setCsv] = useState('')
   const looked = take.data
   return (
-    <div className="stack" style={{ gap: 6 }}>
+    <div className="stack close">
       <div className="row">
         <Button href="/api/stock/csv">{words.csvOut}</Button>
         <FileButton
@@ -195,7 +195,7 @@ export default function StockScreen() {
   return (
     <div className="stack">
       <section className="card" aria-labelledby="stock">
-        <div className="row" style={{ justifyContent: 'space-between' }}>
+        <div className="row spread">
           <h2 id="stock">{words.title}</h2>
           <Link to="/mixing">{words.bench}</Link>
         </div>

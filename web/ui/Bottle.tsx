@@ -42,12 +42,7 @@ export function Bottle({
   const width = 2 * wide + text * 12
   const clip = `bottle-${wide}-${top}`
   return (
-    <svg
-      viewBox={`${-wide - 8} -6 ${width} ${height + 12}`}
-      style={{ width: '100%', maxHeight: 380 }}
-      role="img"
-      aria-label={label}
-    >
+    <svg viewBox={`${-wide - 8} -6 ${width} ${height + 12}`} className="bottle" role="img" aria-label={label}>
       <clipPath id={clip}>
         <path d={body} />
       </clipPath>

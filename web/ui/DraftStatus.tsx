@@ -54,7 +54,7 @@ export function DraftStatus({ status, error, durable, calm, onRetry, onDiscard }
         {!durable && status !== 'saved' && <strong> {words.notKept}</strong>}
       </div>
       {status === 'refused' && error && (
-        <div className="stack" style={{ gap: 8 }}>
+        <div className="stack close">
           <ErrorNotice error={error} onRetry={onRetry} />
           <button type="button" className="plain-button" onClick={onDiscard}>
             {words.discard}

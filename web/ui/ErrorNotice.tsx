@@ -22,7 +22,7 @@ export function ErrorNotice({ error, onRetry }: { error: Problem; onRetry?: () =
         </ul>
       )}
       {onRetry && (
-        <div style={{ marginTop: 8 }}>
+        <div className="below-close">
           <button type="button" className="plain-button" onClick={onRetry}>
             Try again
           </button>

@@ -18,11 +18,11 @@ export function FileButton({ label, accept, busy = false, onFile }: Props) {
         {label}
       </Button>
       <input
+        className="hidden"
         ref={chooser}
         type="file"
         accept={accept}
         aria-label={label}
-        style={{ display: 'none' }}
         onChange={(e) => {
           const file = e.target.files?.[0]
           e.target.value = ''

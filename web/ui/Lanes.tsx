@@ -206,8 +206,7 @@ export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSe
                 textAnchor={fitsRight(t) ? 'start' : 'end'}
                 y={bottom + 15 + i * thread}
                 dominantBaseline="central"
-                className="soft-text"
-                style={{ fontSize: 12 }}
+                className="soft-text small"
               >
                 {t.text}
               </text>

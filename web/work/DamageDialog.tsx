@@ -54,7 +54,7 @@ export function DamageDialog({ job, open, surfaces, damages, onClose, onAppend, 
       confirmLoading={add.isPending || saying}
       okButtonProps={{ disabled: !surface }}
     >
-      <div className="stack" style={{ gap: 10 }}>
+      <div className="stack near">
         <p className="soft">{words.damageLead}</p>
         <Select
           aria-label={words.damageWhere}

@@ -46,7 +46,7 @@ export function HazardDialog({ job, open, stops, surfaces, people, onClose }: Pr
     )
   return (
     <Modal title={words.hazardTitle} open={open} onCancel={close} footer={null}>
-      <div className="stack" style={{ gap: 10 }}>
+      <div className="stack near">
         <p>{words.hazardLead}</p>
         <Select
           aria-label={words.damageWhere}

@@ -35,7 +35,7 @@ export function NowCard({ view, step, person, now, busy, error, held, onAppend }
   return (
     <section className="now-card stack" aria-label="Now">
       <div className="card">
-        <div className="row" style={{ justifyContent: 'space-between', alignItems: 'start', flexWrap: 'nowrap' }}>
+        <div className="row spread at-top one-line">
           <div>
             <h2 data-now={step.id}>{step.title}</h2>
             <span className="soft">
@@ -96,8 +96,8 @@ export function NowCard({ view, step, person, now, busy, error, held, onAppend }
         )}
         {running && step.dwell && (
           <Button
+            className="below"
             size="large"
-            style={{ marginTop: 10 }}
             disabled={busy}
             onClick={() => append(own ? 'timer-ended' : 'timer-started')}
           >

@@ -44,7 +44,7 @@ export function RecheckDialog({ job, open, surfaces, onClose }: Props) {
           {left && <p>{words.recheckLeft(speak.reason(left.reason))}</p>}
         </div>
       ) : (
-        <div className="stack" style={{ gap: 10 }}>
+        <div className="stack near">
           <p className="soft">{words.recheckLead}</p>
           <Select
             mode="multiple"

@@ -17,18 +17,14 @@ export default function WorkListScreen() {
       <ul className="plain rows">
         {jobs.data.map((job) => (
           <li key={job.id}>
-            <Link
-              to={`/jobs/${job.id}/work`}
-              className="row"
-              style={{ textDecoration: 'none', flex: 1, minHeight: 64 }}
-            >
+            <Link to={`/jobs/${job.id}/work`} className="row entry">
               <PetalRing
                 petals={job.petals}
                 size={56}
                 colour={job.colour}
                 label={`${job.stepsDone} of ${job.steps} steps done`}
               />
-              <strong style={{ fontFamily: 'var(--title)', fontSize: '1.4rem' }}>{job.callSign}</strong>
+              <strong className="titled title-l">{job.callSign}</strong>
               <span className="soft">
                 {job.vehicle} · {job.stepsDone} of {job.steps} steps
               </span>

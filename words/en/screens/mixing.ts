@@ -1,4 +1,10 @@
 export const words = {
+  nearestMark: ' at its nearest mark',
+  markWater: 'water',
+  markDose: 'dose',
+  bottle: (name: string, concentrate: string, water: string) =>
+    `${name} with ${concentrate} of concentrate and ${water} of water`,
+  wear: (what: string) => `Wear: ${what || 'what the label says'}.`,
   parts: { bench: 'Bench', day: 'Day mix', bottles: 'Bottles', drill: 'Pour drill' } as Record<string, string>,
   stock: 'Stock',
   partsLabel: 'Parts of the mixing bench',
