@@ -6,67 +6,15 @@ import { readVin } from '#core/cabin/vin.ts'
 import type { CustomerView } from '#server/customers/views.ts'
 import type { MemoryView } from '#server/vehicles/views.ts'
 import { useCustomer } from '#web/client/customers.ts'
-import { useMay } from '#web/client/session.ts'
-import { AndMore } from '#web/ui/AndMore.tsx'
-import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
 import { speak } from '#words/en/speak.ts'
 import { BodyEditor } from './BodyEditor.tsx'
 import { CustomerPicker } from './CustomerPicker.tsx'
+import { Memory } from './Memory.tsx'
+import { ModelNote } from './ModelNote.tsx'
 import type { PanelProps } from './panel.ts'
-import { useAddCustomer, useModelNote, useSaveModelNote } from './vehicles.ts'
-
-function ModelNote({ make, model }: { make: string; model: string }) {
-  const note = useModelNote(make, model)
-  const save = useSaveModelNote(make, model)
-  const mayWrite = useMay('vehicles.write')
-  if (!note.data) return null
-  return (
-    <div className="field">
-      {words.modelNote(make, model)}
-      <Input.TextArea
-        key={note.data.version}
-        aria-label={words.modelNote(make, model)}
-        rows={2}
-        maxLength={4000}
-        readOnly={!mayWrite}
-        defaultValue={note.data.text}
-        onBlur={(e) => {
-          if (e.target.value !== note.data.text) save.mutate({ text: e.target.value, version: note.data.version })
-        }}
-      />
-      {save.isError && <ErrorNotice error={save.error} />}
-    </div>
-  )
-}
-
-/** What remained last time, as many lines. */
-const shown = 6
-
-function Memory({ memory, onBring }: { memory: MemoryView; onBring: () => void }) {
-  if (!memory) return <p className="soft">{words.firstVisit}</p>
-  return (
-    <div className="stack close">
-      <strong>{words.here(memory.visits)}</strong>
-      {memory.residuals.length > 0 && (
-        <ul>
-          {memory.residuals
-            .slice(0, shown)
-            .map(speak.remains)
-            .map((r) => (
-              <li key={r.what + r.why}>
-                {r.what}: {r.why}
-              </li>
-            ))}
-        </ul>
-      )}
-      <AndMore all={memory.residuals.length} shown={shown} />
-      {memory.worked.length > 0 && <p className="soft">Worked then: {memory.worked.map(speak.title).join('; ')}.</p>}
-      <Button onClick={onBring}>{words.bring}</Button>
-    </div>
-  )
-}
+import { useAddCustomer } from './vehicles.ts'
 
 /** The car and whose it is: customer, VIN, what was sold, features, body, and what is remembered. */
 export function CarPanel({

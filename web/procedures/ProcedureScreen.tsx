@@ -1,102 +1,29 @@
 import { Button } from 'antd'
-import { useMemo, useState } from 'react'
+import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import type { Procedure } from '#core/procedures/schema.ts'
-import { sayMinutes } from '#core/units/format.ts'
 import type { ProcedureView } from '#server/procedures/views.ts'
 import { useCatalogue, useMay } from '#web/client/session.ts'
 import { useHouseRules } from '#web/client/standards.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
-import { DraftConflict, DraftStatus } from '#web/ui/DraftStatus.tsx'
+import { DraftConflict } from '#web/ui/DraftStatus.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
-import { AddStep } from './AddStep.tsx'
 import { useIssue, useProcedure } from './api.ts'
 import { CarRules } from './CarRules.tsx'
+import { Figures } from './Figures.tsx'
 import { Files } from './Files.tsx'
 import { Findings } from './Findings.tsx'
+import { LiesReady } from './LiesReady.tsx'
 import './procedures.css'
 import { words } from '#words/en/screens/procedures.ts'
-import { speak } from '#words/en/speak.ts'
 import { Revise, Versions } from './Revise.tsx'
 import { StandardPicker } from './StandardPicker.tsx'
-import { StepList } from './StepList.tsx'
+import { StepsCard } from './StepsCard.tsx'
 import { settingWords } from './setting-words.ts'
 import { ThreePlans } from './ThreePlans.tsx'
 import { TimeLimit } from './TimeLimit.tsx'
 import { useEditing } from './useEditing.ts'
-
-function Figures({ procedure }: { procedure: Procedure }) {
-  const { totals, steps } = procedure
-  return (
-    <dl className="figures flush">
-      <div>
-        <dt>{words.attended}</dt>
-        <dd data-figure="attended">{sayMinutes(totals.attended)}</dd>
-      </div>
-      <div>
-        <dt>{words.p80}</dt>
-        <dd data-figure="attendedP80">{sayMinutes(totals.attendedP80)}</dd>
-      </div>
-      <div>
-        <dt>{words.water}</dt>
-        <dd data-figure="waterLeft">{Math.round(totals.waterLeft)} g</dd>
-      </div>
-      <div>
-        <dt>{words.steps}</dt>
-        <dd data-figure="steps">{steps.length}</dd>
-      </div>
-    </dl>
-  )
-}
-
-/** What lies ready, what will remain, how sure the stains are. */
-function Aside({ procedure, catalogue }: { procedure: Procedure; catalogue: WordedCatalogue }) {
-  const { kit, residuals, expectations } = useMemo(() => speak.procedure(procedure), [procedure])
-  return (
-    <>
-      <section className="card">
-        <h2>{words.kit}</h2>
-        <ul>
-          {kit.towels.map((t) => (
-            <li key={t.role}>
-              {t.count} × {t.role} towel
-            </li>
-          ))}
-          {kit.machines.map((id) => (
-            <li key={id}>{catalogue.equipment.find((e) => e.id === id)?.name ?? id}</li>
-          ))}
-        </ul>
-        <p className="soft">{[...kit.tools, ...kit.wear].join(', ')}</p>
-      </section>
-      {residuals.length > 0 && (
-        <section className="card">
-          <h2>{words.remains}</h2>
-          <ul>
-            {residuals.map((r) => (
-              <li key={r.surface + r.reason}>
-                <strong>{r.name}</strong>: {r.reason}
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-      {expectations.length > 0 && (
-        <section className="card">
-          <h2>{words.expect}</h2>
-          <ul>
-            {expectations.map((e) => (
-              <li key={e.surface + e.stain}>
-                {e.stain}, {e.name.toLowerCase()}: {e.words}, {e.chance} in 100
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-    </>
-  )
-}
 
 interface Ready {
   job: string
@@ -123,7 +50,7 @@ function Sheet({ job, view, house, catalogue }: Ready) {
         show={settingWords}
         onResolve={editing.held.resolve}
       />
-      <section className="card row spread" aria-label="Totals">
+      <section className="card row spread" aria-label={words.totals}>
         <Figures procedure={procedure} />
         <div className="stack no-print close at-end">
           <span className="soft">{draft ? words.draft : words.issued(view.version!)}</span>
@@ -163,51 +90,7 @@ function Sheet({ job, view, house, catalogue }: Ready) {
         </div>
       )}
       <div className="sheet-and-aside">
-        <section className="card" aria-labelledby="steps">
-          <h2 id="steps">{words.inOrder}</h2>
-          {mayEdit && (
-            <div className="row no-print spread">
-              <span className="row">
-                <Button onClick={editing.undo} disabled={!editing.canUndo}>
-                  {words.undo}
-                </Button>
-                <Button onClick={editing.redo} disabled={!editing.canRedo}>
-                  {words.redo}
-                </Button>
-                <AddStep request={request} catalogue={catalogue} onEdit={editing.edit} />
-              </span>
-              <DraftStatus
-                {...editing}
-                calm={
-                  open.length > 0 ? (
-                    <strong>{words.notSaved(open.length)}</strong>
-                  ) : editing.status === 'conflict' ? (
-                    words.twoSaved
-                  ) : !editing.saved ? (
-                    words.saving
-                  ) : settings.edits || settings.standard || settings.houseRules || settings.finish ? (
-                    words.saved
-                  ) : (
-                    ''
-                  )
-                }
-                onRetry={() => void editing.held.flush()}
-                onDiscard={editing.held.discard}
-              />
-            </div>
-          )}
-          <StepList
-            procedure={procedure}
-            request={request}
-            catalogue={catalogue}
-            onEdit={mayEdit ? editing.edit : undefined}
-          />
-          {procedure.notes.map(speak.note).map((note) => (
-            <p key={note} className="soft">
-              {note}
-            </p>
-          ))}
-        </section>
+        <StepsCard editing={editing} mayEdit={mayEdit} catalogue={catalogue} />
         <div className="stack aside">
           {draft && <Findings findings={procedure.findings} edits={edits} onEdits={editing.setEdits} />}
           {mayEdit && (
@@ -230,7 +113,7 @@ function Sheet({ job, view, house, catalogue }: Ready) {
             settingsVersion={view.settingsVersion}
             open={mayEdit}
           />
-          <Aside procedure={procedure} catalogue={catalogue} />
+          <LiesReady procedure={procedure} catalogue={catalogue} />
         </div>
       </div>
     </div>

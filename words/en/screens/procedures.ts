@@ -1,6 +1,8 @@
 const plural = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`
 
 export const words = {
+  totals: 'Totals',
+  towels: (count: number, role: string) => `${count} × ${role} towel`,
   draft: 'What the draft gives; it is not issued yet.',
   issue: 'Check in and issue',
   issued: (version: number) => `Issued, version ${version}`,
