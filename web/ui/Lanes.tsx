@@ -1,19 +1,8 @@
 import { useEffect, useRef, useState } from 'react'
 import { sayClock } from '#core/units/format.ts'
 import './lanes.css'
+import { type LaneBlock, LaneBox } from './LaneBox.tsx'
 
-export interface LaneBlock {
-  id: string
-  row: string
-  start: number
-  end: number
-  /** Words for it, longest first; the first that fits is drawn. */
-  words: string[]
-  callSign: string
-  colour: string
-  state: 'done' | 'running' | 'ahead'
-  warned?: boolean
-}
 export interface Thread {
   id: string
   start: number
@@ -131,58 +120,14 @@ export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSe
           const i = rowOf.get(block.row)
           if (i === undefined || block.end <= from) return null
           const [bx, w] = [x(block.start), Math.max(5, x(block.end) - x(block.start) - 2)]
-          const fits = block.words.find((word) => word.length * 7 + 14 <= w)
-          const y = head + i * lane + 6
-          // What is drawn comes first, as it is drawn, so that spoken and seen names agree.
-          const said = `${fits ?? ''} ${block.callSign}: ${block.words[0]}, ${sayClock(block.start)} to ${sayClock(block.end)}${block.warned ? ', breaks a rule' : ''}`
-          const handle = onSelect
-            ? {
-                role: 'button',
-                tabIndex: 0,
-                'aria-pressed': selected === block.id,
-                onClick: () => onSelect(block.id),
-                onKeyDown: (e: React.KeyboardEvent) => {
-                  if (e.key !== 'Enter' && e.key !== ' ') return
-                  e.preventDefault()
-                  onSelect(block.id)
-                },
-              }
-            : { role: 'img' }
           return (
-            <g
+            <LaneBox
               key={block.id}
-              className={`block ${block.state} ${selected === block.id ? 'selected' : ''}`}
-              style={{ '--car': block.colour } as React.CSSProperties}
-              aria-label={said}
-              {...handle}
-            >
-              <rect x={bx} y={y} width={w} height={lane - 12} rx="8" />
-              {fits ? (
-                <>
-                  <text x={bx + 7} y={y + 16} dominantBaseline="central" className="word">
-                    {fits}
-                  </text>
-                  {/* A space in between, so that what is read aloud is two words as well. */}
-                  {block.callSign.length * 6.6 + 12 <= w && ' '}
-                  {block.callSign.length * 6.6 + 12 <= w && (
-                    <text x={bx + 7} y={y + 33} dominantBaseline="central" className="car">
-                      {block.callSign}
-                    </text>
-                  )}
-                </>
-              ) : (
-                w >= 9 && (
-                  <text x={bx + w / 2} y={y + 23} textAnchor="middle" dominantBaseline="central" className="word">
-                    {block.callSign[0]}
-                  </text>
-                )
-              )}
-              {block.warned && (
-                <text x={bx + w - 4} y={y + 8} textAnchor="end" dominantBaseline="central" className="word">
-                  !
-                </text>
-              )}
-            </g>
+              block={block}
+              at={{ x: bx, y: head + i * lane + 6, w, h: lane - 12 }}
+              selected={selected === block.id}
+              onSelect={onSelect}
+            />
           )
         })}
         {lines.map((line, i) =>
@@ -206,7 +151,7 @@ export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSe
                 textAnchor={fitsRight(t) ? 'start' : 'end'}
                 y={bottom + 15 + i * thread}
                 dominantBaseline="central"
-                className="soft-text small"
+                className="soft-text fine-print"
               >
                 {t.text}
               </text>

@@ -1,6 +1,7 @@
 import type { PlanView } from '#server/plan/views.ts'
 import type { Speaker } from '#words/speaker.ts'
-import type { Flag, LaneBlock, Thread } from './Lanes.tsx'
+import type { LaneBlock } from './LaneBox.tsx'
+import type { Flag, Thread } from './Lanes.tsx'
 
 const stageWords: Record<string, string> = {
   receive: 'walk round',
