@@ -431,6 +431,8 @@ describe('bad bodies', () => {
     expect((await send('/api/jobs', '{}', 'text/plain')).status).toBe(415)
     expect((await send('/api/jobs', `{"a":"${'x'.repeat(1_100_000)}"}`, 'application/json')).status).toBe(413)
     expect((await send('/api/nowhere', '{}', 'application/json')).status).toBe(404)
+    const other = await send('/api/day', '{}', 'application/json')
+    expect([other.status, other.headers.get('allow')]).toEqual([405, 'GET, HEAD'])
     expect((await lead.get('/api/jobs/%2e%2e%2fetc')).status).toBe(404)
     expect((await lead.get('/api/jobs/not-a-uuid')).status).toBe(404)
   })

@@ -73,6 +73,8 @@ describe('photos', () => {
     expect(bytes.length).toBe(body.bytes)
     expect(bytes.includes('SecretCamera')).toBe(false)
     expect((await sharp(bytes).metadata()).exif).toBeUndefined()
+    const small = await t.call('GET', `/api/photos/${body.id}?size=thumbnail`, undefined, { cookie: front.cookie })
+    expect((await sharp(Buffer.from(await small.arrayBuffer())).metadata()).width).toBeLessThanOrEqual(320)
     expect((await t.call('GET', `/api/photos/${body.id}`, undefined, { cookie: stranger.cookie })).status).toBe(404)
     expect((await stranger.get(`/api/jobs/${job.id}/photos`)).status).toBe(404)
     expect((await t.call('GET', `/api/photos/${body.id}`)).status).toBe(401)

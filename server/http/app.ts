@@ -1,6 +1,7 @@
-import { Hono } from 'hono'
+import { type Context, Hono } from 'hono'
+import { methodNotAllowed } from 'hono/method-not-allowed'
+import { requestId } from 'hono/request-id'
 import { ping } from '#server/database/connection.ts'
-import { bodyMethods } from './bodies.ts'
 import type { Env } from './env.ts'
 import { type Exists, installRoute } from './install-route.ts'
 import { KnownScopes } from './known-scopes.ts'
@@ -16,6 +17,26 @@ import { openApi } from './openapi.ts'
 import { notFound, Problem, problemDocument } from './problem.ts'
 import type { AppContext, Route } from './route.ts'
 
+function answerProblem(c: Context<Env>, error: Error) {
+  const document = problemDocument(error, c.get('requestId'))
+  if ('retryAfter' in document) c.header('retry-after', String(document.retryAfter))
+  return c.json(document, document.status as 400, { 'content-type': 'application/problem+json' })
+}
+
+/** Where a path of the table is asked by another method: 405, with the methods it has. */
+function otherMethods(routes: readonly Route[]) {
+  // Of the table alone: the pages answer every address, which would make everything a path that has GET.
+  const table = new Hono<Env>()
+  for (const route of routes) table.on(route.method, route.path, (c) => c.body(null))
+  return methodNotAllowed({
+    app: table,
+    onMethodNotAllowed: (c, methods) => {
+      c.header('allow', methods.join(', '))
+      return answerProblem(c, new Problem(405, 'method', `${c.req.method} is not possible here.`))
+    },
+  })
+}
+
 /** Builds the HTTP application from its routes. */
 export function createApp(
   context: AppContext,
@@ -27,7 +48,7 @@ export function createApp(
   const description = openApi(routes)
   const scopes = new KnownScopes(context.db, context.live)
   const caller = new Caller(context.outside ?? {})
-  app.use(requestLog(context.log))
+  app.use(requestId(), requestLog(context.log))
   app.use((c, next) => (c.req.path.startsWith('/api/') ? dataSecurity : pageSecurity)(c, next))
   app.use('/api/*', async (c, next) => {
     c.header('cache-control', c.req.method === 'GET' ? 'private, no-cache' : 'no-store')
@@ -38,6 +59,7 @@ export function createApp(
   app.use('/api/*', compressed())
   app.use('/api/*', tagged())
   app.use('/api/*', bodySizes(routes))
+  app.use('/api/*', otherMethods(routes))
   app.get('/healthz', (c) => c.json({ ok: true }))
   app.get('/readyz', async (c) => {
     try {
@@ -50,12 +72,7 @@ export function createApp(
   app.get('/api/openapi.json', (c) => c.json(description))
   installLive(app, context, scopes, ending)
   for (const route of routes) installRoute(app, route, { context, scopes, caller, exists })
-  app.all('/api/*', (c) => {
-    const known = routes.some((r) => r.path === c.req.path)
-    if (known && bodyMethods.has(c.req.method))
-      throw new Problem(405, 'method', `${c.req.method} is not possible here.`)
-    throw notFound('address')
-  })
+  app.all('/api/*', (c) => answerProblem(c, notFound('address')))
   app.onError((error, c) => {
     const document = problemDocument(error, c.get('requestId'))
     if (document.status >= 500)
@@ -65,8 +82,7 @@ export function createApp(
         cause: (error.cause as Error | undefined)?.message,
         stack: error.stack,
       })
-    if ('retryAfter' in document) c.header('retry-after', String(document.retryAfter))
-    return c.json(document, document.status as 400, { 'content-type': 'application/problem+json' })
+    return answerProblem(c, error)
   })
   return app
 }

@@ -7,6 +7,9 @@ const longest = 2048
 const mostPixels = 60_000_000
 const known = new Set(['jpeg', 'png', 'webp'])
 
+/** Longest edge of a photo in a list, on screens of two points a pixel. */
+const thumbnailEdge = 320
+
 export interface Picture {
   bytes: Buffer
   width: number
@@ -38,3 +41,10 @@ export async function picture(bytes: Uint8Array): Promise<Picture> {
     throw new Problem(415, 'no-picture', 'The picture is damaged or too large to open. Take it again.')
   }
 }
+
+/** A stored picture small, for lists of many. */
+export const thumbnail = (bytes: Uint8Array): Promise<Buffer> =>
+  sharp(bytes)
+    .resize({ width: thumbnailEdge, height: thumbnailEdge, fit: 'inside', withoutEnlargement: true })
+    .jpeg({ quality: 74, mozjpeg: true })
+    .toBuffer()

@@ -29,6 +29,7 @@ export const photosWires = wires({
   },
   'GET /api/photos/:id': {
     allow: 'photos.see',
+    query: { size: '“thumbnail” for a small one.' },
     file: ['image/jpeg'],
   },
   'PUT /api/photos/:id/marks': {

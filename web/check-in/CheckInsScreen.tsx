@@ -3,6 +3,7 @@ import { useCatalogue, useMay, useSignedIn } from '#web/client/session.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
+import { useFindVehicle } from '#web/ui/FindVehicle.tsx'
 import { useDrafts } from './api.ts'
 import './check-in.css'
 import { words } from '#words/en/screens/check-in.ts'
@@ -14,6 +15,7 @@ export default function CheckInsScreen() {
   const catalogue = useCatalogue()
   const drafts = useDrafts()
   const mayWrite = useMay('check-in.write')
+  const { found, field } = useFindVehicle(drafts.data ?? [])
   if (catalogue.isPending || drafts.isPending) return <Fetching />
   if (catalogue.isLoadingError) return <ErrorNotice error={catalogue.error} onRetry={() => void catalogue.refetch()} />
   if (drafts.isLoadingError) return <ErrorNotice error={drafts.error} onRetry={() => void drafts.refetch()} />
@@ -23,8 +25,9 @@ export default function CheckInsScreen() {
         <section className="card">
           <h2>{words.expected}</h2>
           {drafts.data.length === 0 && <p className="soft">{words.none}</p>}
+          {field}
           <ul className="plain">
-            {drafts.data.map((job) => (
+            {found.map((job) => (
               <li key={job.id} className="row line-room ruled">
                 <span aria-hidden="true" className="stripe" style={{ background: job.colour }} />
                 <strong className="titled title-m">{job.callSign}</strong>

@@ -44,9 +44,9 @@ function Marked({
       {photo.marks.map((m, i) => (
         <Input
           key={`${m.x} ${m.y}`}
-          aria-label={`Mark ${i + 1}`}
+          aria-label={words.mark(i + 1)}
           prefix={`${i + 1}`}
-          placeholder="what it points at"
+          placeholder={words.pointsAt}
           maxLength={120}
           defaultValue={m.text}
           onBlur={(e) => {
@@ -111,7 +111,7 @@ export function PhotosPanel({
       <div className="row">
         <Select
           className="field-m"
-          aria-label="Kind of photo"
+          aria-label={words.photoKind}
           value={kind}
           onChange={setKind}
           options={words.photoKinds}
@@ -162,7 +162,7 @@ export function PhotosPanel({
               aria-pressed={photo.id === large}
               onClick={() => setLarge(photo.id === large ? undefined : photo.id)}
             >
-              <img src={address(photo)} alt="" loading="lazy" />
+              <img src={`${address(photo)}?size=thumbnail`} alt="" loading="lazy" />
               <span>
                 {photo.kind} · {nameOf(photo.surface)}
               </span>

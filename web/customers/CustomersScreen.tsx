@@ -112,7 +112,7 @@ export default function CustomersScreen() {
           onChange={(e) => setFind(e.target.value)}
         />
         {list.length === 0 && <p className="soft">{find === '' ? words.none : words.notFound(find)}</p>}
-        <ul className="plain">
+        <ul className="plain many">
           {list.map((c) => (
             <li key={c.id}>
               <Button className="left" type="text" block aria-pressed={c.id === picked} onClick={() => setPicked(c.id)}>

@@ -5,6 +5,7 @@ import { useSpeak } from '#web/client/useSpeak.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
+import { useFindVehicle } from '#web/ui/FindVehicle.tsx'
 import { Lanes } from '#web/ui/Lanes.tsx'
 import { flagsOf, spellsOf, threadsOf } from '#web/ui/lanes-of-plan.ts'
 import { useDay } from './api.ts'
@@ -19,6 +20,7 @@ export default function DayScreen() {
   const day = useDay()
   const plan = usePlan()
   const speak = useSpeak()
+  const { found, field } = useFindVehicle(day.data?.jobs ?? [])
   if (day.isPending) return <Fetching lines={4} />
   if (day.isLoadingError) return <ErrorNotice error={day.error} onRetry={() => void day.refetch()} />
   const { jobs, bottles, now, serverTime } = day.data
@@ -32,13 +34,14 @@ export default function DayScreen() {
           <Link to="/check-in">{words.noJobs}</Link>
         </p>
       )}
-      <section className="job-cards" aria-label="Vehicles">
-        {jobs.map((job) => (
+      {field}
+      <section className="job-cards" aria-label={words.vehicles}>
+        {found.map((job) => (
           <JobCard key={job.id} job={job} speak={speak} zone={zone} now={serverTime} />
         ))}
       </section>
       <div className="day-lower">
-        <section className="card lanes-card" aria-label="Crew">
+        <section className="card lanes-card" aria-label={words.crew}>
           {plan.data ? (
             <Lanes
               since={Math.floor((now - 45) / 30) * 30}
@@ -47,7 +50,7 @@ export default function DayScreen() {
               threads={threadsOf(plan.data, speak, now + 90)}
               flags={flagsOf(plan.data)}
               now={now}
-              label="Who is on what, over the day"
+              label={words.lanes}
             />
           ) : (
             <p>

@@ -27,7 +27,7 @@ export default function StockScreen() {
         <p className="soft">
           {words.lead} {words.leadTime(leadDays)}
         </p>
-        <ul className="plain shelf">
+        <ul className="plain shelf many">
           <li className="shelf-head soft" aria-hidden>
             <span>{words.item}</span>
             <span>{words.left}</span>

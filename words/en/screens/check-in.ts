@@ -4,6 +4,9 @@ const options = <K extends string>(table: Record<K, string>) =>
   (Object.entries(table) as [K, string][]).map(([value, label]) => ({ value, label }))
 
 export const words = {
+  photoKind: 'Kind of photo',
+  mark: (n: number) => `Mark ${n}`,
+  pointsAt: 'what it points at',
   workedThen: (steps: string) => `Worked then: ${steps}.`,
   belonging: 'Belonging',
   belongingSuch: 'sunglasses',

@@ -1,4 +1,7 @@
 export const words = {
+  vehicles: 'Vehicles',
+  crew: 'Crew',
+  lanes: 'Who is on what, over the day',
   needs: 'Needs someone',
   nobody: 'Nobody is needed right now.',
   noJobs: 'No vehicles today. Check one in.',

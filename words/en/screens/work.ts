@@ -1,5 +1,7 @@
 export const words = {
   pick: 'Which vehicle?',
+  steps: (done: number, all: number) => `${done} of ${all} steps`,
+  stepsDone: (done: number, all: number) => `${done} of ${all} steps done`,
   none: 'No vehicle is at work. A lead issues its procedure first.',
   mineNext: (n: number) => (n === 1 ? '1 step planned for you' : `${n} steps planned for you`),
   start: 'Start',
