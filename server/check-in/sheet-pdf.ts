@@ -10,12 +10,13 @@ import { momentIn } from '#core/units/shop-time.ts'
 import { heading, list, pdf, printable, soft } from '#server/files/pdf.ts'
 import type { Scope } from '#server/http/scope.ts'
 import type { JobRow } from '#server/jobs/jobs.ts'
+import { papers } from '#words/en/papers.ts'
 import { speak } from '#words/en/speak.ts'
 
-const answer = (given: boolean | null | undefined) => (given === true ? 'yes' : given === false ? 'no' : 'not asked')
+const words = papers.checkIn
 
 function signature({ agreement }: CheckIn, zone: string): Content {
-  if (!agreement) return { text: 'Not signed yet.', color: soft }
+  if (!agreement) return { text: words.unsigned, color: soft }
   const lines = agreement.strokes.map(
     (stroke) => `<polyline points="${strokePoints(stroke)}" fill="none" stroke="#1F3329" stroke-width="2"/>`,
   )
@@ -38,26 +39,26 @@ export function checkInPdf(
   const surfaces = surfacesOf(vehicle.body, catalogue.surfaces)
   const sheet = sheetOf(vehicle.body, surfaces)
   const expectations = expectationsOf(checkIn, surfaces, catalogue).map(speak.expectation)
-  const functions = speak
-    .catalogue(catalogue)
-    .functions.map(
-      (f) =>
-        `${f.name}: ${checkIn.functions?.[f.id] === undefined ? 'not tried' : checkIn.functions[f.id]!.works ? 'works' : 'does not work'}${checkIn.functions?.[f.id]?.note ? ` (${checkIn.functions[f.id]!.note})` : ''}`,
-    )
-  return pdf(`Check-in ${vehicle.plate}`, [
+  const functions = speak.catalogue(catalogue).functions.map(({ id, name }) => {
+    const tried = checkIn.functions?.[id]
+    return `${name}: ${words.outcome(tried?.works)}${tried?.note ? ` (${tried.note})` : ''}`
+  })
+  return pdf(words.title(vehicle.plate), [
     { text: printable(shopName), color: soft },
     {
       text: printable(`${job.callSign} · ${vehicle.make} ${vehicle.model} · ${vehicle.plate}`),
       bold: true,
       fontSize: 18,
     },
-    { text: printable(`${checkIn.customer}${vehicle.vin ? ` · VIN ${vehicle.vin}` : ''} · ${vehicle.body.name}`) },
+    {
+      text: printable(`${checkIn.customer}${vehicle.vin ? ` · ${words.vin(vehicle.vin)}` : ''} · ${vehicle.body.name}`),
+    },
     { svg: cabinSvg(sheet, checkIn.condition), width: 520, margin: [0, 8, 0, 4] },
     {
-      text: '0 clean · 1 dust · 2 used · 3 heavy · 4 severe.  S stain · D damage · H hair · G grit · W water · B biohazard',
+      text: words.key,
       color: soft,
     },
-    heading('What to expect'),
+    heading(words.expect),
     expectations.length > 0
       ? {
           table: {
@@ -66,38 +67,40 @@ export function checkInPdf(
           },
           layout: 'lightHorizontalLines',
         }
-      : { text: 'No stain and no damage was marked.', color: soft },
+      : { text: words.nothingMarked, color: soft },
     {
       columns: [
         [
-          heading('Asked: may we …'),
+          heading(words.asked),
           list(
-            speak.catalogue(catalogue).permissions.map((p) => `${p.question} ${answer(checkIn.permissions[p.id])}`),
+            speak
+              .catalogue(catalogue)
+              .permissions.map((p) => `${p.question} ${words.answer(checkIn.permissions[p.id])}`),
             '',
           ),
         ],
         [
-          heading('Tried'),
+          heading(words.tried),
           list(functions, ''),
-          heading('Belongings'),
+          heading(words.belongings),
           list(
-            checkIn.belongings.map((b) => [b.what, b.where, b.bag && `bag ${b.bag}`].filter(Boolean).join(', ')),
-            'None.',
+            checkIn.belongings.map((b) => [b.what, b.where, b.bag && words.bag(b.bag)].filter(Boolean).join(', ')),
+            words.none,
           ),
-          heading('Found, for others to look at'),
+          heading(words.found),
           list(
             (checkIn.findings ?? []).map((f) => [f.what, f.where].filter(Boolean).join(', ')),
-            'Nothing.',
+            words.nothing,
           ),
         ],
       ],
       columnGap: 16,
     },
-    heading('Told'),
+    heading(words.told),
     {
-      text: 'Deep stains may return as the car dries; then we treat them again, twice at most. A clean wheel can feel slightly tacky, and drying time is not bad work. Damage that lay under the dirt is recorded with its time and photo when it appears.',
+      text: words.tells,
     },
-    heading('Agreed'),
+    heading(words.agreed),
     signature(checkIn, timeZone),
   ])
 }

@@ -2,23 +2,33 @@ import QRCode from 'qrcode'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { pictogramSvg } from '#core/chemistry/pictograms.ts'
+import type { Product } from '#core/chemistry/schema.ts'
 import { fillStripSvg, stripWidth } from '#core/formats/fill-strip.ts'
 import { fillMarks } from '#core/mixing/marks.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
 import { dayIn, momentIn } from '#core/units/shop-time.ts'
 import { pdf, printable, soft } from '#server/files/pdf.ts'
+import { papers } from '#words/en/papers.ts'
 import { speak } from '#words/en/speak.ts'
 import type { BatchView, ContainerView } from './views.ts'
 
 /** Points of a PDF in one millimetre. */
 const pointsPerMm = 72 / 25.4
 
+const words = papers.label
+
+/** What is worn with it and what to beware of, as the label says it. */
+export const careOf = ({ ppe, cautions }: Pick<Product, 'ppe' | 'cautions'>): string[] => [
+  words.wear(ppe.map(speak.names.wear).join(', ')),
+  cautions.map(speak.names.productCaution).join(' '),
+]
+
 /** What has to stand on a bottle that is not the original: what, how strong, since when, by whom, what it does, and where to read on. */
 export async function labelPdf(batch: BatchView, catalogue: Catalogue, address: string, zone: string): Promise<Buffer> {
   const product = byId(catalogue.products, batch.product, 'product')
   const { name, roleName } = speak.names.of('products', product.id)
   const qr = await QRCode.toString(address, { type: 'svg', margin: 1 })
-  return pdf(`Label ${name}`, [
+  return pdf(words.title(name), [
     {
       table: {
         widths: ['*', 96],
@@ -29,9 +39,9 @@ export async function labelPdf(batch: BatchView, catalogue: Catalogue, address: 
                 { text: printable(name), bold: true, fontSize: 20 },
                 { text: printable(`${sayRatio(batch.ratio)} · ${roleName}`), fontSize: 14 },
                 {
-                  text: printable(`${sayVolume(batch.fill)} mixed ${momentIn(zone, batch.made)} by ${batch.author}`),
+                  text: printable(words.mixed(sayVolume(batch.fill), momentIn(zone, batch.made), batch.author)),
                 },
-                { text: batch.useBy ? `Use by ${dayIn(zone, batch.useBy)}` : '', bold: true },
+                { text: batch.useBy ? words.until(dayIn(zone, batch.useBy)) : '', bold: true },
                 {
                   columns: product.pictograms.map((p) => ({ svg: pictogramSvg(p), width: 46 })),
                   columnGap: 6,
@@ -43,10 +53,9 @@ export async function labelPdf(batch: BatchView, catalogue: Catalogue, address: 
                   fontSize: 13,
                 },
                 { text: printable([...product.h, ...product.p].join(' · ')) },
-                { text: printable(`Wear: ${product.ppe.join(', ') || 'what the label says'}.`) },
-                { text: printable(product.cautions.join(' ')) },
+                ...careOf(product).map((text) => ({ text: printable(text) })),
                 {
-                  text: 'Follow the label, the safety data sheet and your local rules; the stricter wins. Never top up with another product.',
+                  text: words.rule,
                   color: soft,
                 },
               ],
@@ -73,11 +82,11 @@ export const stripSvg = (container: ContainerView, marks: Wanted): string =>
 /** The strip with the fill marks at true scale, and its 50 mm bar. */
 export function stripPdf(container: ContainerView, marks: Wanted): Promise<Buffer> {
   const svg = stripSvg(container, marks)
-  return pdf(`Fill strip ${container.name}`, [
+  return pdf(papers.strip.title(container.name), [
     // Width in points fixes the scale: the drawing's units are millimetres.
     { svg, width: stripWidth * pointsPerMm },
     {
-      text: 'Print at 100 %, not fitted to the page. The bar at the side is 50 mm long; if it is not, do not use the strip.',
+      text: papers.strip.print,
       color: soft,
       margin: [0, 8, 0, 0],
     },

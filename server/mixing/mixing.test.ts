@@ -2,7 +2,9 @@
 import { inflateSync } from 'node:zlib'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { catalogue } from '#catalogue/catalogue.ts'
 import { demoShop } from '#server/demo/shop.ts'
+import { careOf } from '#server/mixing/label-pdf.ts'
 import { speak } from '#words/en/speak.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
 import { intent } from '../../tests/support/intent.ts'
@@ -246,6 +248,12 @@ describe('printed', () => {
     expect(await svg.text()).toContain('id="check-bar"')
     const bad = await hand.get(`/api/mixing/containers/${id}/strip?marks=soup:x`)
     expect([bad.status, bad.body.errors[0].pointer]).toEqual([400, '/marks'])
+  })
+  it('a secondary label says what is worn and what to beware of in words', () => {
+    const apc = catalogue.products.find((p) => p.id === 'apc')!
+    const said = careOf(apc).join(' ')
+    expect(said).toMatch(/^Wear: [a-z ,]+\. [A-Z].*\.$/)
+    for (const id of [...apc.ppe, ...apc.cautions].filter((i) => i.includes('-'))) expect(said).not.toContain(id)
   })
   it('a secondary label comes as a PDF', async () => {
     const { id } = await bottle()

@@ -2,9 +2,11 @@ import type { Content } from 'pdfmake/interfaces.js'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
 import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
 import { printable, soft } from '#server/files/pdf.ts'
+import { papers } from '#words/en/papers.ts'
 import { speak } from '#words/en/speak.ts'
 import type { StepInWords } from '#words/worded/procedure-schema.ts'
 
+const words = papers.stop
 const alarm = '#9C3F2B'
 const box =
   '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><rect x="0.5" y="0.5" width="9" height="9" fill="none" stroke="#1F3329"/></svg>'
@@ -15,21 +17,15 @@ const isGeneral = (said: Step['cautions'][number]) => said.code === 'caution' &&
 const product = ({ product }: StepInWords) =>
   product ? `${product.name} ${sayRatio(product.ratio)}, ${sayVolume(product.ml)}` : ''
 
-const returns = ['', 'May come back as it dries', 'Often comes back as it dries', 'Usually comes back as it dries']
-
 /** What the technician reads about a stain: first, second, third, never, whether it comes back, the chance. */
 function playbookLines({ playbook = [] }: StepInWords, nameOf: (surface: string) => string): string[] {
-  return playbook.map(({ stain, surface, steps, never, wicking, chance }) => {
-    const tries = steps.map((text, i) => `${i + 1} ${text}`).join('; ')
-    const back = returns[wicking] ? ` ${returns[wicking]}.` : ''
-    return `${stain} on ${nameOf(surface).toLowerCase()}: ${tries}. Never: ${never}.${back} Chance ${Math.round(chance)} %.`
-  })
+  return playbook.map(({ stain, surface, ...play }) => papers.procedure.play(stain, nameOf(surface), play))
 }
 
 /** One line of the sheet: a box to tick, what, with what, how long, and what to beware of. */
 export function stepLine(coded: Step, number: number, nameOf: (surface: string) => string): Content[] {
   const step = speak.step(coded)
-  const dwell = step.dwell && step.dwell.min >= 1 ? `stays on ${step.dwell.min}–${step.dwell.max} min` : ''
+  const dwell = step.dwell && step.dwell.min >= 1 ? papers.procedure.dwell(step.dwell.min, step.dwell.max) : ''
   const how = [step.tool, step.motion, product(step), dwell].filter(Boolean).join(' · ')
   // What holds for every product stands once, at the foot of the sheet.
   const beware = step.cautions.filter((_, i) => !isGeneral(coded.cautions[i]!))
@@ -41,7 +37,7 @@ export function stepLine(coded: Step, number: number, nameOf: (surface: string) 
         { text: printable(step.title), bold: true },
         ...(how ? [{ text: printable(how), color: soft }] : []),
         ...playbookLines(step, nameOf).map((text) => ({ text: printable(text) })),
-        ...(step.passCue ? [{ text: printable(`Pass: ${step.passCue}`), color: soft }] : []),
+        ...(step.passCue ? [{ text: printable(papers.procedure.pass(step.passCue)), color: soft }] : []),
         ...(beware.length > 0 ? [{ text: printable(beware.join(' ')), italics: true, fontSize: 8 }] : []),
       ],
     },
@@ -50,26 +46,21 @@ export function stepLine(coded: Step, number: number, nameOf: (surface: string) 
 }
 
 function whoClears({ skill, specialist, taken }: NonNullable<Step['stop']>): string {
-  if (specialist) return 'A specialist’s; the lead clears it.'
-  if (skill === null) return 'The lead clears it, with whoever is competent.'
+  if (specialist) return words.specialist
+  if (skill === null) return words.lead
   const { name } = speak.names.of('skills', skill)
-  return taken
-    ? `Only somebody trained (${name}) takes it on and signs it off. Anyone may refuse.`
-    : `Only somebody trained (${name}) goes near and clears it. Anyone may refuse.`
+  return taken ? words.takes(name) : words.clears(name)
 }
 
 const said = (names: readonly string[], most: number) =>
-  names.length > most ? `${names.slice(0, most).join(', ')} and ${names.length - most} more` : names.join(', ')
+  names.length > most ? papers.more(names.slice(0, most), names.length - most) : names.join(', ')
 
 /** A finding that stops, in a frame of its own: what is held, what is done, who clears it, and the lines that are signed. */
 export function stopBox(coded: Step, nameOf: (surface: string) => string): Content {
   const step = speak.step(coded)
   const stop = step.stop!
-  const held =
-    stop.holds === 'car'
-      ? 'The whole car is held: nothing is started in it.'
-      : `Held: ${said(step.surfaces.map(nameOf), 6)}. Nothing is started there.`
-  const log = [...stop.references.map((name) => `${name} reference`), 'cleared by', 'at']
+  const held = stop.holds === 'car' ? words.wholeCar : words.held(said(step.surfaces.map(nameOf), 6))
+  const log = [...stop.references.map(words.reference), words.clearedBy, words.at]
   return {
     margin: [0, 4, 0, 6],
     table: {
@@ -81,9 +72,7 @@ export function stopBox(coded: Step, nameOf: (surface: string) => string): Conte
             stack: [
               { text: printable(step.title), bold: true, fontSize: 15, color: alarm },
               { ol: stop.doing.map(printable), fontSize: 11, margin: [0, 4, 0, 4] },
-              ...(step.ppe.length > 0
-                ? [{ text: printable(`Before anybody goes near: ${step.ppe.join(', ')}.`) }]
-                : []),
+              ...(step.ppe.length > 0 ? [{ text: printable(words.wear(step.ppe.join(', '))) }] : []),
               { text: printable(whoClears(stop)), bold: true },
               { text: printable(held) },
               { text: log.map((name) => `${name} ______________`).join('    '), margin: [0, 10, 0, 0] },

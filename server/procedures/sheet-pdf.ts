@@ -8,9 +8,12 @@ import type { Database } from '#server/database/connection.ts'
 import { heading, list, pdf, printable, soft } from '#server/files/pdf.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { type JobRow, jobOf } from '#server/jobs/jobs.ts'
+import { papers } from '#words/en/papers.ts'
 import { speak } from '#words/en/speak.ts'
 import { remains, stepLine, stopBox } from './sheet-lines.ts'
 import { procedureOf } from './store/procedures.ts'
+
+const words = papers.procedure
 
 /** What a printed sheet is made of. */
 interface Sheet {
@@ -33,12 +36,16 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
   const ahead = procedure.steps.filter((s) => !s.kept)
   const stops = ahead.filter((s) => s.stop)
   const steps = ahead.filter((s) => !s.stop)
-  return pdf(`Procedure ${vehicle.plate}`, [
+  return pdf(words.title(vehicle.plate), [
     { text: printable(shopName), color: soft },
     { text: printable(`${callSign} · ${vehicle.plate}`), bold: true, fontSize: 20 },
     {
       text: printable(
-        `${vehicle.make} ${vehicle.model} · ${version === null ? 'draft, not issued' : `procedure version ${version}`} · ${sayMinutes(totals.attended)} of work, 8 in 10 within ${sayMinutes(totals.attendedP80)}`,
+        [
+          `${vehicle.make} ${vehicle.model}`,
+          version === null ? words.draft : words.version(version),
+          words.lasts(sayMinutes(totals.attended), sayMinutes(totals.attendedP80)),
+        ].join(' · '),
       ),
     },
     ...stops.map((stop) => stopBox(stop, nameOf)),
@@ -48,28 +55,28 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
           {
             columns: [
               [
-                heading('Lay out'),
+                heading(words.layOut),
                 list(
                   [
                     ...kit.machines.map((id) => speak.names.of('equipment', id).name),
-                    ...kit.towels.map((t) => `${t.count} × ${t.role} towel`),
+                    ...kit.towels.map((t) => words.towels(t.count, t.role)),
                     ...kit.wear,
                   ],
-                  'Nothing.',
+                  words.nothing,
                 ),
               ],
-              [heading('Heads and tools'), list(kit.tools, 'None.')],
+              [heading(words.tools), list(kit.tools, words.none)],
               [
-                heading('Mix'),
+                heading(words.mix),
                 list(
                   mixed.products.map((p) => `${p.name} ${sayRatio(p.ratio)}: ${sayVolume(p.ml)}`),
-                  'Nothing.',
+                  words.nothing,
                 ),
               ],
             ],
             columnGap: 12,
           },
-          heading('Steps'),
+          heading(words.steps),
           {
             table: {
               widths: [10, 16, '*', 48],
@@ -79,13 +86,13 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
             layout: 'lightHorizontalLines',
           },
         ]
-      : [{ text: 'No step of the work is begun before this is cleared; then the sheet is made anew.', bold: true }]),
-    heading('What will remain'),
-    list(remains(procedure), 'Nothing is expected to.'),
-    heading('For the whole car'),
-    list(notes, 'Nothing.'),
+      : [{ text: words.held, bold: true }]),
+    heading(words.remains),
+    list(remains(procedure), words.nothingRemains),
+    heading(words.wholeCar),
+    list(notes, words.nothing),
     {
-      text: 'Follow the label, the safety data sheet and your local rules; the stricter wins.',
+      text: words.rule,
       bold: true,
       margin: [0, 8, 0, 0],
     },

@@ -56,21 +56,21 @@ export function BodyEditor({
           <div key={number} className="row">
             <Select
               className="field-s"
-              aria-label={`Row ${number}: seats`}
+              aria-label={words.row.seats(number)}
               value={row.kind}
               onChange={(kind) => set({ rows: body.rows.map((r, k) => (k === i ? { ...r, kind } : r)) })}
               options={words.rowKinds}
             />
             <Select
               className="field-xs"
-              aria-label={`Row ${number}: places`}
+              aria-label={words.row.places(number)}
               value={row.seats}
               onChange={(seats) => set({ rows: body.rows.map((r, k) => (k === i ? { ...r, seats } : r)) })}
               options={[1, 2, 3, 4].map((n) => ({ value: n, label: n }))}
             />
             <Select
               className="field-s"
-              aria-label={`Row ${number}: doors`}
+              aria-label={words.row.doors(number)}
               value={doorOf(number)?.kind ?? 'none'}
               onChange={(kind: 'hinged' | 'sliding' | 'none') => setDoor(number, kind)}
               options={values<'hinged' | 'sliding' | 'none'>(

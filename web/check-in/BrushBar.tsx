@@ -64,7 +64,7 @@ export function BrushBar({ brush, onPick, catalogue }: Props) {
         <>
           <Select
             className="field-xl"
-            aria-label="Kind of stain"
+            aria-label={words.brush.stain}
             showSearch={{ optionFilterProp: 'label' }}
             value={brush.stain}
             onChange={(stain) => onPick({ ...brush, stain })}
@@ -72,21 +72,21 @@ export function BrushBar({ brush, onPick, catalogue }: Props) {
           />
           <Select
             className="field-s"
-            aria-label="Age of stain"
+            aria-label={words.brush.age}
             value={brush.age}
             onChange={(age) => onPick({ ...brush, age })}
             options={words.ages}
           />
           <Select
             className="field-s"
-            aria-label="Size of stain"
+            aria-label={words.brush.size}
             value={brush.size ?? 'coin'}
             onChange={(size) => onPick({ ...brush, size })}
             options={words.sizes}
           />
           <Select
             className="field-m"
-            aria-label="Earlier attempts"
+            aria-label={words.brush.attempts}
             value={brush.attempts}
             onChange={(attempts) => onPick({ ...brush, attempts })}
             options={[0, 1, 2, 3].map((n) => ({ value: n, label: n === 0 ? 'not tried' : `tried ${n} ×` }))}
@@ -96,7 +96,7 @@ export function BrushBar({ brush, onPick, catalogue }: Props) {
       {brush.kind === 'damage' && (
         <Select
           className="field-xl"
-          aria-label="Kind of damage"
+          aria-label={words.brush.damage}
           value={brush.damage}
           onChange={(damage) => onPick({ kind: 'damage', damage })}
           options={named(catalogue.damages)}
@@ -105,7 +105,7 @@ export function BrushBar({ brush, onPick, catalogue }: Props) {
       {brush.kind === 'moisture' && (
         <Select
           className="field-m"
-          aria-label="How wet"
+          aria-label={words.brush.wet}
           value={brush.moisture}
           onChange={(moisture) => onPick({ kind: 'moisture', moisture })}
           options={words.wet}
@@ -114,7 +114,7 @@ export function BrushBar({ brush, onPick, catalogue }: Props) {
       {brush.kind === 'biohazard' && (
         <Select
           className="field-l"
-          aria-label="Kind of biohazard"
+          aria-label={words.brush.biohazard}
           value={brush.biohazard}
           onChange={(biohazard) => onPick({ kind: 'biohazard', biohazard })}
           options={named(catalogue.biohazards)}

@@ -52,10 +52,10 @@ export function FleetList() {
         <table className="fleet-rows">
           <thead>
             <tr>
-              <th scope="col">Line</th>
-              <th scope="col">Plate</th>
-              <th scope="col">Vehicle</th>
-              <th scope="col">What is wrong</th>
+              <th scope="col">{words.fleetColumns.line}</th>
+              <th scope="col">{words.fleetColumns.plate}</th>
+              <th scope="col">{words.fleetColumns.vehicle}</th>
+              <th scope="col">{words.fleetColumns.wrong}</th>
             </tr>
           </thead>
           <tbody>
@@ -64,7 +64,10 @@ export function FleetList() {
                 <td>{r.line}</td>
                 <td>{r.plate}</td>
                 <td>{[r.make, r.model, r.body].filter(Boolean).join(' ')}</td>
-                <td>{r.faults.map((f) => (f.column ? `${f.column}: ${f.message}` : f.message)).join(' ') || 'good'}</td>
+                <td>
+                  {r.faults.map((f) => (f.column ? `${f.column}: ${f.message}` : f.message)).join(' ') ||
+                    words.fleetGood}
+                </td>
               </tr>
             ))}
           </tbody>

@@ -32,8 +32,8 @@ export function TriedPanel({ checkIn, onChange, functions }: PanelProps & { func
               <>
                 <div className="soft">{why}</div>
                 <Input
-                  aria-label={`${name}: what is wrong`}
-                  placeholder="what is wrong"
+                  aria-label={words.wrongWith(name)}
+                  placeholder={words.wrong}
                   maxLength={200}
                   value={found.note ?? ''}
                   onChange={(e) => set(id, false, e.target.value)}

@@ -3,6 +3,7 @@ import { heartOf, sayClock, sayMinutes } from '#core/units/format.ts'
 import type { DayJobView } from '#server/day/views.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
+import { words } from '#words/en/screens/day.ts'
 import type { Speaker } from '#words/speaker.ts'
 
 interface Props {
@@ -43,7 +44,7 @@ export function JobCard({ job, zone, now, speak }: Props) {
           colour={job.colour}
         />
       ) : (
-        <PetalRing petals={[]} size={88} heart="–" label="not checked in" colour={job.colour} />
+        <PetalRing petals={[]} size={88} heart="–" label={words.notCheckedIn} colour={job.colour} />
       )}
       <span className="job-card-text">
         <strong className="job-card-sign">{job.callSign}</strong>

@@ -10,6 +10,7 @@ import { Fetching } from '#web/ui/Fetching.tsx'
 import { useBatch } from './api.ts'
 import './mixing.css'
 import { words } from '#words/en/screens/mixing.ts'
+import { speak } from '#words/en/speak.ts'
 
 /** What a bottle's code leads to: what is in it, how strong it really is, until when, and what to beware of. */
 export default function BatchScreen() {
@@ -63,7 +64,8 @@ export default function BatchScreen() {
           </div>
           <p>{[...product.h, ...product.p].join(' · ')}</p>
           <div className="caution">
-            Wear: {product.ppe.join(', ') || 'what the label says'}. {product.cautions.join(' ')} {words.label}
+            {words.wear(product.ppe.map(speak.names.wear).join(', '))}{' '}
+            {product.cautions.map(speak.names.productCaution).join(' ')} {words.label}
           </div>
         </>
       )}

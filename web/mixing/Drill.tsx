@@ -51,7 +51,7 @@ export function Drill({ containers }: { containers: readonly ContainerView[] }) 
               firstIs="concentrate"
               total={share * full}
               marks={[{ volume: (pour.fill_ml / pour.capacity_ml) * full, text: sayVolume(pour.fill_ml) }]}
-              label={`A bottle of ${sayVolume(pour.capacity_ml)}`}
+              label={words.bottleOf(sayVolume(pour.capacity_ml))}
             />
           )}
           <div className="stack near">

@@ -40,13 +40,8 @@ export function TwoStage({ ratio }: { ratio: Ratio }) {
         </label>
         <span className="row">
           <span className="soft">{words.calibrate}</span>
-          <InputNumber
-            aria-label={words.calibrate.split(',')[0]}
-            min={0}
-            value={gone}
-            onChange={(v) => measure([number(v), out])}
-          />
-          <InputNumber aria-label="came out (ml)" min={0} value={out} onChange={(v) => measure([gone, number(v)])} />
+          <InputNumber aria-label={words.goneIn} min={0} value={gone} onChange={(v) => measure([number(v), out])} />
+          <InputNumber aria-label={words.cameOut} min={0} value={out} onChange={(v) => measure([gone, number(v)])} />
         </span>
       </div>
       <p>{words.comesOut(sayRatio(tidy(drawn(ratio, machine))))}</p>

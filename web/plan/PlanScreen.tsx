@@ -48,7 +48,7 @@ export default function PlanScreen() {
   )
   return (
     <div className="stack">
-      <section className="card row spread" aria-label="Outcome">
+      <section className="card row spread" aria-label={words.outcome}>
         <dl className="figures flush">
           <div>
             <dt>{words.ends}</dt>
@@ -82,7 +82,7 @@ export default function PlanScreen() {
       </section>
       {make.isError && <ErrorNotice error={make.error} />}
       <div className="plan-lower">
-        <section className="card" aria-label="Lanes">
+        <section className="card" aria-label={words.lanes}>
           <Lanes
             since={Math.floor((view.now - 60) / 30) * 30}
             rows={view.people}
@@ -92,10 +92,10 @@ export default function PlanScreen() {
             now={view.now}
             selected={spell?.id}
             onSelect={setSelected}
-            label="The day by person"
+            label={words.byPerson}
           />
         </section>
-        <section className="card" aria-label="Block">
+        <section className="card" aria-label={words.block}>
           {spell ? (
             <>
               <h2 className="apart">

@@ -58,7 +58,7 @@ export function StepRow({ step, number, titles, stage, handle, hand, grade }: Pr
                 <li key={reason.rule}>
                   {reason.text}{' '}
                   <span className="soft">
-                    After {[...new Set(reason.after.map((id) => titles.get(id)))].slice(0, 3).join('; ')}.
+                    {words.after([...new Set(reason.after.map((id) => titles.get(id)))].slice(0, 3).join('; '))}
                   </span>
                 </li>
               ))}
@@ -68,12 +68,12 @@ export function StepRow({ step, number, titles, stage, handle, hand, grade }: Pr
             <h3>{words.how}</h3>
             <p className="tight">
               {step.tool && `${step.tool}, ${step.motion}. `}
-              {product && (step.on === 'tool' ? 'Product on the tool. ' : 'Product on the surface. ')}
-              {step.towels.map((t) => `${t.count} × ${t.role} towel`).join(', ')}
+              {product && `${step.on === 'tool' ? words.onTool : words.onSurface} `}
+              {step.towels.map((t) => words.towels(t.count, t.role)).join(', ')}
               {step.towels.length > 0 && '. '}
-              {step.dwell && `Dwell ${step.dwell.min}–${step.dwell.max} min. `}
-              {step.left > 0 && `Leaves about ${Math.round(step.left)} g/m². `}
-              Pass when: {step.passCue}.
+              {step.dwell && `${words.dwell(step.dwell.min, step.dwell.max)} `}
+              {step.left > 0 && `${words.leavesWet(Math.round(step.left))} `}
+              {words.passWhen(step.passCue)}
             </p>
             {step.next && (
               <p className="tight">
@@ -88,7 +88,7 @@ export function StepRow({ step, number, titles, stage, handle, hand, grade }: Pr
                 </Link>
               </p>
             )}
-            {step.ppe.length > 0 && <p className="tight">Wear: {step.ppe.join(', ')}.</p>}
+            {step.ppe.length > 0 && <p className="tight">{words.wear(step.ppe.join(', '))}</p>}
             {step.cautions.length > 0 && (
               <div className="caution">
                 <strong>{words.cautions}.</strong> {step.cautions.join(' ')}

@@ -30,7 +30,7 @@ export function JobFrame() {
         <span className="soft">
           {checkIn.vehicle.make} {checkIn.vehicle.model} · {checkIn.vehicle.plate} · {checkIn.customer}
         </span>
-        <nav className="tabs no-print to-the-end" aria-label={`${callSign}: screens`}>
+        <nav className="tabs no-print to-the-end" aria-label={words.screensOf(callSign)}>
           {tabs.map((tab) => (
             <NavLink key={tab} to={path[tab]}>
               {words.job[tab]}

@@ -69,7 +69,7 @@ export function Shell() {
             {connected ? '' : ' · no live line, trying again'}
           </span>
         </div>
-        <nav className="shell-nav" aria-label="Places">
+        <nav className="shell-nav" aria-label={words.placesName}>
           {shown.map((place) => (
             <NavLink key={place.to} to={place.to} end={place.to === '/'} {...(place.desk ? { 'data-desk': true } : {})}>
               {place.name}

@@ -1,11 +1,7 @@
 import type { Difference } from '#core/procedures/schema.ts'
+import { words } from '#words/en/screens/ui.ts'
 import { speak } from '#words/en/speak.ts'
 import { AndMore } from './AndMore.tsx'
-
-const minutesWords = (delta: number) =>
-  Math.round(delta) === 0
-    ? 'About as long.'
-    : `${Math.abs(Math.round(delta))} min ${delta > 0 ? 'more' : 'less'} hands-on.`
 
 /** Lines of a kind that are shown. */
 const shown = 8
@@ -28,12 +24,12 @@ export function ChangeLines({ difference, nothing }: { difference: Difference; n
     )
   return (
     <>
-      <p className="big-line">{minutesWords(minutes)}</p>
-      {moved && <p>Steps stand in another order.</p>}
-      {part('Comes', added)}
-      {part('Goes', dropped)}
+      <p className="big-line">{words.longer(minutes)}</p>
+      {moved && <p>{words.moved}</p>}
+      {part(words.comes, added)}
+      {part(words.goes, dropped)}
       {part(
-        'Changes',
+        words.changes,
         changed.map((c) => `${c.title}: ${c.what}`),
       )}
       {notes.map((note) => (

@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import './compare-photos.css'
+import { words } from '#words/en/screens/ui.ts'
 
 /** Two pictures of one place over each other, with a slider between them: before at the left, after at the right. */
 export function ComparePhotos({ before, after, label }: { before: string; after: string; label: string }) {
@@ -7,8 +8,8 @@ export function ComparePhotos({ before, after, label }: { before: string; after:
   return (
     <figure className="compare-photos">
       <div className="pair">
-        <img src={before} alt={`Before: ${label}`} />
-        <img src={after} alt={`After: ${label}`} style={{ clipPath: `inset(0 0 0 ${share}%)` }} />
+        <img src={before} alt={words.before(label)} />
+        <img src={after} alt={words.after(label)} style={{ clipPath: `inset(0 0 0 ${share}%)` }} />
         <span className="edge" style={{ left: `${share}%` }} aria-hidden="true" />
       </div>
       <input
@@ -16,7 +17,7 @@ export function ComparePhotos({ before, after, label }: { before: string; after:
         min={0}
         max={100}
         value={share}
-        aria-label={`Before and after, ${label}`}
+        aria-label={words.beforeAndAfter(label)}
         onChange={(e) => setShare(Number(e.target.value))}
       />
     </figure>

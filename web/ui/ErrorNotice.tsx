@@ -1,3 +1,5 @@
+import { words } from '#words/en/screens/ui.ts'
+
 interface Problem {
   message: string
   errors?: { pointer: string; message: string }[]
@@ -10,7 +12,7 @@ const shown = 6
 export function ErrorNotice({ error, onRetry }: { error: Problem; onRetry?: () => void }) {
   return (
     <div className="told" role="alert">
-      <strong>Not done.</strong> {error.message}
+      <strong>{words.notDone}</strong> {error.message}
       {error.errors && error.errors.length > 1 && (
         <ul>
           {error.errors.slice(0, shown).map((e) => (
@@ -18,13 +20,13 @@ export function ErrorNotice({ error, onRetry }: { error: Problem; onRetry?: () =
               {e.pointer}: {e.message}
             </li>
           ))}
-          {error.errors.length > shown && <li>and {error.errors.length - shown} more</li>}
+          {error.errors.length > shown && <li>{words.more(error.errors.length - shown)}</li>}
         </ul>
       )}
       {onRetry && (
         <div className="below-close">
           <button type="button" className="plain-button" onClick={onRetry}>
-            Try again
+            {words.retry}
           </button>
         </div>
       )}

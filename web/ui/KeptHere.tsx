@@ -1,3 +1,4 @@
+import { words } from '#words/en/screens/ui.ts'
 import './kept-here.css'
 
 /** Something that was tapped on this device and that the server does not have yet. */
@@ -7,21 +8,7 @@ interface Waiting {
   refused?: string
 }
 
-const saidAs: Record<string, string> = {
-  'step-started': 'started',
-  'step-finished': 'done',
-  'step-paused': 'paused',
-  'step-skipped': 'skipped',
-  'stop-refused': 'refused',
-  'skill-waived': 'let somebody do',
-  'timer-started': 'dwell started',
-  'timer-ended': 'dwell over',
-  'check-passed': 'passed',
-  'check-failed': 'not right',
-  'damage-found': 'damage written down',
-  'handed-over': 'handed over',
-  note: 'note',
-}
+const tappedAs = (type: string) => words.tapped[type] ?? type
 
 function about({ data }: Waiting['event'], titles: ReadonlyMap<string, string>): string {
   const { step, place, text, to, surface } = data as Record<string, string | undefined>
@@ -42,15 +29,15 @@ export function KeptHere({
   const waiting = kept.filter((k) => k.refused === undefined)
   const refused = kept.filter((k) => k.refused !== undefined)
   return (
-    <div role="status" aria-label="Kept on this device">
+    <div role="status" aria-label={words.keptHere}>
       {waiting.length > 0 && (
         <section className="kept-here">
-          <strong>Kept on this device, not sent yet</strong>
+          <strong>{words.notSent}</strong>
           <ul className="plain">
             {waiting.map((k) => (
               <li key={k.order}>
                 <span>
-                  {saidAs[k.event.type] ?? k.event.type}: {about(k.event, titles)}
+                  {tappedAs(k.event.type)}: {about(k.event, titles)}
                 </span>
                 <span className="soft">{timeOf(k.event.deviceTime)}</span>
               </li>
@@ -60,12 +47,10 @@ export function KeptHere({
       )}
       {refused.map((k) => (
         <section key={k.order} className="told">
-          <strong>
-            Not taken: {saidAs[k.event.type] ?? k.event.type}, {about(k.event, titles)}, {timeOf(k.event.deviceTime)}.
-          </strong>{' '}
+          <strong>{words.notTaken(tappedAs(k.event.type), about(k.event, titles), timeOf(k.event.deviceTime))}</strong>{' '}
           {k.refused}{' '}
           <button type="button" className="plain-button" onClick={() => onDismiss(k.order)}>
-            Read, take it off
+            {words.readIt}
           </button>
         </section>
       ))}

@@ -33,7 +33,7 @@ export function NowCard({ view, step, person, now, busy, error, held, onAppend }
   const append = (type: 'step-started' | 'step-finished' | 'step-paused' | 'timer-started' | 'timer-ended') =>
     void onAppend({ type, data: { step: step.id } })
   return (
-    <section className="now-card stack" aria-label="Now">
+    <section className="now-card stack" aria-label={words.now}>
       <div className="card">
         <div className="row spread at-top one-line">
           <div>
@@ -90,7 +90,7 @@ export function NowCard({ view, step, person, now, busy, error, held, onAppend }
         ))}
         {step.cautions[0] && (
           <div className="caution">
-            {step.ppe.length > 0 && <strong>Wear {step.ppe.join(', ')}. </strong>}
+            {step.ppe.length > 0 && <strong>{words.wear(step.ppe.join(', '))} </strong>}
             {step.cautions.join(' ')}
           </div>
         )}

@@ -4,6 +4,24 @@ const options = <K extends string>(table: Record<K, string>) =>
   (Object.entries(table) as [K, string][]).map(([value, label]) => ({ value, label }))
 
 export const words = {
+  wrong: 'what is wrong',
+  wrongWith: (what: string) => `${what}: what is wrong`,
+  brush: {
+    stain: 'Kind of stain',
+    age: 'Age of stain',
+    size: 'Size of stain',
+    attempts: 'Earlier attempts',
+    damage: 'Kind of damage',
+    wet: 'How wet',
+    biohazard: 'Kind of biohazard',
+  },
+  row: {
+    seats: (n: number) => `Row ${n}: seats`,
+    places: (n: number) => `Row ${n}: places`,
+    doors: (n: number) => `Row ${n}: doors`,
+  },
+  fleetColumns: { line: 'Line', plate: 'Plate', vehicle: 'Vehicle', wrong: 'What is wrong' },
+  fleetGood: 'good',
   photoKind: 'Kind of photo',
   mark: (n: number) => `Mark ${n}`,
   pointsAt: 'what it points at',

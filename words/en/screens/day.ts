@@ -1,4 +1,5 @@
 export const words = {
+  notCheckedIn: 'not checked in',
   vehicles: 'Vehicles',
   crew: 'Crew',
   lanes: 'Who is on what, over the day',

@@ -1,4 +1,6 @@
 export const words = {
+  bottleOf: (volume: string) => `A bottle of ${volume}`,
+  cameOut: 'came out (ml)',
   nearestMark: ' at its nearest mark',
   markWater: 'water',
   markDose: 'dose',
@@ -63,6 +65,7 @@ export const words = {
   comesOut: (ratio: string) => `Out of the machine it comes at ${ratio}.`,
   premix: (ratio: string, wanted: string) => `For ${wanted} out of the machine, mix ${ratio} in its tank.`,
   calibrate: 'Measured: drawn (ml), came out (ml)',
+  goneIn: 'Measured: drawn (ml)',
   // Day mix
   dayTitle: 'To mix and load for what is booked',
   margin: (share: number) =>

@@ -1,4 +1,8 @@
 export const words = {
+  outcome: 'Outcome',
+  lanes: 'Lanes',
+  byPerson: 'The day by person',
+  block: 'Block',
   make: 'Plan the rest of the day',
   none: 'No plan for today yet. Issue a procedure, then plan.',
   ends: 'Ends',

@@ -1,6 +1,13 @@
 const plural = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`
 
 export const words = {
+  after: (steps: string) => `After ${steps}.`,
+  onTool: 'Product on the tool.',
+  onSurface: 'Product on the surface.',
+  dwell: (min: number, max: number) => `Dwell ${min}–${max} min.`,
+  leavesWet: (grams: number) => `Leaves about ${grams} g/m².`,
+  passWhen: (cue: string) => `Pass when: ${cue}.`,
+  wear: (what: string) => `Wear: ${what}.`,
   totals: 'Totals',
   towels: (count: number, role: string) => `${count} × ${role} towel`,
   draft: 'What the draft gives; it is not issued yet.',

@@ -7,6 +7,8 @@ export const finishes: { value: 'trade' | 'standard' | 'show'; label: string }[]
 
 /** User-visible words of the shell. */
 export const words = {
+  screensOf: (callSign: string) => `${callSign}: screens`,
+  placesName: 'Places',
   product: 'Chamomile',
   places: {
     day: 'Day',

@@ -1,4 +1,6 @@
 export const words = {
+  now: 'Now',
+  wear: (what: string) => `Wear ${what}.`,
   pick: 'Which vehicle?',
   steps: (done: number, all: number) => `${done} of ${all} steps`,
   stepsDone: (done: number, all: number) => `${done} of ${all} steps done`,

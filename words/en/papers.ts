@@ -1,0 +1,83 @@
+// What is printed on paper: sheets, labels and strips. Figures and names come in as they are said.
+
+const stricter = 'Follow the label, the safety data sheet and your local rules; the stricter wins.'
+const wicking = ['', 'May come back as it dries', 'Often comes back as it dries', 'Usually comes back as it dries']
+
+export const papers = {
+  more: (names: readonly string[], others: number) => `${names.join(', ')} and ${others} more`,
+  label: {
+    title: (product: string) => `Label ${product}`,
+    mixed: (volume: string, at: string, by: string) => `${volume} mixed ${at} by ${by}`,
+    until: (day: string) => `Use by ${day}`,
+    wear: (what: string) => `Wear: ${what || 'what the label says'}.`,
+    rule: `${stricter} Never top up with another product.`,
+  },
+  strip: {
+    title: (container: string) => `Fill strip ${container}`,
+    print:
+      'Print at 100 %, not fitted to the page. The bar at the side is 50 mm long; if it is not, do not use the strip.',
+  },
+  procedure: {
+    title: (plate: string) => `Procedure ${plate}`,
+    draft: 'draft, not issued',
+    version: (version: number) => `procedure version ${version}`,
+    lasts: (attended: string, p80: string) => `${attended} of work, 8 in 10 within ${p80}`,
+    layOut: 'Lay out',
+    towels: (count: number, role: string) => `${count} × ${role} towel`,
+    tools: 'Heads and tools',
+    mix: 'Mix',
+    steps: 'Steps',
+    nothing: 'Nothing.',
+    none: 'None.',
+    held: 'No step of the work is begun before this is cleared; then the sheet is made anew.',
+    remains: 'What will remain',
+    nothingRemains: 'Nothing is expected to.',
+    wholeCar: 'For the whole car',
+    rule: stricter,
+    dwell: (min: number, max: number) => `stays on ${min}–${max} min`,
+    pass: (cue: string) => `Pass: ${cue}`,
+    /** A stain's play: first, second, third, never, whether it comes back, the chance. */
+    play: (
+      stain: string,
+      surface: string,
+      play: { steps: readonly string[]; never: string; wicking: number; chance: number },
+    ) => {
+      const back = wicking[play.wicking] ? ` ${wicking[play.wicking]}.` : ''
+      const tries = play.steps.map((text, i) => `${i + 1} ${text}`).join('; ')
+      return `${stain} on ${surface.toLowerCase()}: ${tries}. Never: ${play.never}.${back} Chance ${Math.round(play.chance)} %.`
+    },
+  },
+  stop: {
+    specialist: 'A specialist’s; the lead clears it.',
+    lead: 'The lead clears it, with whoever is competent.',
+    takes: (skill: string) => `Only somebody trained (${skill}) takes it on and signs it off. Anyone may refuse.`,
+    clears: (skill: string) => `Only somebody trained (${skill}) goes near and clears it. Anyone may refuse.`,
+    wholeCar: 'The whole car is held: nothing is started in it.',
+    held: (places: string) => `Held: ${places}. Nothing is started there.`,
+    wear: (what: string) => `Before anybody goes near: ${what}.`,
+    reference: (name: string) => `${name} reference`,
+    clearedBy: 'cleared by',
+    at: 'at',
+  },
+  checkIn: {
+    title: (plate: string) => `Check-in ${plate}`,
+    vin: (vin: string) => `VIN ${vin}`,
+    key: '0 clean · 1 dust · 2 used · 3 heavy · 4 severe.  S stain · D damage · H hair · G grit · W water · B biohazard',
+    expect: 'What to expect',
+    nothingMarked: 'No stain and no damage was marked.',
+    asked: 'Asked: may we …',
+    answer: (given: boolean | null | undefined) => (given === true ? 'yes' : given === false ? 'no' : 'not asked'),
+    tried: 'Tried',
+    outcome: (works: boolean | undefined) => (works === undefined ? 'not tried' : works ? 'works' : 'does not work'),
+    belongings: 'Belongings',
+    bag: (tag: string) => `bag ${tag}`,
+    none: 'None.',
+    found: 'Found, for others to look at',
+    nothing: 'Nothing.',
+    told: 'Told',
+    tells:
+      'Deep stains may return as the car dries; then we treat them again, twice at most. A clean wheel can feel slightly tacky, and drying time is not bad work. Damage that lay under the dirt is recorded with its time and photo when it appears.',
+    agreed: 'Agreed',
+    unsigned: 'Not signed yet.',
+  },
+}
