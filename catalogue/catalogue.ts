@@ -8,6 +8,7 @@ import cups from './cups.json' with { type: 'json' }
 import damages from './damages.json' with { type: 'json' }
 import equipment from './equipment.json' with { type: 'json' }
 import features from './features.json' with { type: 'json' }
+import figures from './figures.json' with { type: 'json' }
 import finishes from './finishes.json' with { type: 'json' }
 import forbidden from './forbidden.json' with { type: 'json' }
 import functions from './functions.json' with { type: 'json' }
@@ -64,4 +65,5 @@ export const catalogue = {
   checkList,
   equipment,
   skills,
+  figures,
 } as unknown as Catalogue

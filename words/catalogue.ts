@@ -59,7 +59,7 @@ export interface CatalogueTexts {
   productCautions: Readonly<Record<string, { text: string }>>
 }
 
-type Entry<K extends keyof Catalogue> = Catalogue[K][number]
+type Entry<K extends Kind> = Catalogue[K][number]
 /** Kinds whose texts are nested: their lists carry both. */
 interface Nested {
   damages: { effects: (Entry<'damages'>['effects'][number] & { advice?: string })[] }

@@ -6,6 +6,7 @@ import { CheckListPlace } from './check-list-place.ts'
 import { Consumable } from './consumable.ts'
 import { Cup } from './cup.ts'
 import { DamageKind } from './damage.ts'
+import { Figures } from './figures.ts'
 import { Finish } from './finish.ts'
 import { ForbiddenRule } from './forbidden-rule.ts'
 import { FunctionCheck } from './function-check.ts'
@@ -61,6 +62,7 @@ export const Catalogue = Type.Object(
     checkList: Type.Array(CheckListPlace),
     equipment: Type.Array(Named),
     skills: Type.Array(Skill),
+    figures: Figures,
   },
   { ...Strict, $id: 'catalogue' },
 )

@@ -16,6 +16,8 @@ export interface Day {
   people: { id: string; skills: string[]; shifts: [number, number][] }[]
   equipment: { id: string; count: number }[]
   jobs: DayJob[]
+  /** At one car at once. */
+  mostPeople: number
   /** Minutes from the day's origin, with fraction. */
   now: number
   /** Turns a server time into minutes from the same origin. */
@@ -96,7 +98,7 @@ export function dayRequest(day: Day, seed = 1): PlanRequest {
       id: job.id,
       release: job.release,
       ...(job.due === null ? {} : { due: job.due }),
-      crewLimit: 3,
+      crewLimit: day.mostPeople,
     })),
     activities: parts.flatMap((p) => p.activities),
     links: parts.flatMap((p) => p.links),

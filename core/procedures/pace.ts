@@ -1,3 +1,5 @@
+import type { Figures } from '#core/catalogue/figures.ts'
+
 /** One finished step: what the catalogue says it takes and what it took, in minutes of work, with how many people on it. */
 export interface Timing {
   treatment: string
@@ -18,8 +20,6 @@ export interface Pace {
 const kappa = 12
 /** A single record is believed no further than twice away from the middle of the others. */
 const furthest = Math.log(2)
-/** Two people on one step: 0.9 efficiency each (catalogue D1). */
-const together = 0.9
 
 const median = (sorted: readonly number[]) => {
   const at = (sorted.length - 1) / 2
@@ -30,11 +30,11 @@ const median = (sorted: readonly number[]) => {
  * A shop's own pace by treatment, from its finished steps: on the log scale, the mean of the records clipped around their median, shrunk by
  * n / (n + 12): 3 records move 20 % of the way, 300 at least 95 %.
  */
-export function paceOf(timings: readonly Timing[]): Pace[] {
+export function paceOf(timings: readonly Timing[], { pairShare }: Pick<Figures, 'pairShare'>): Pace[] {
   const byTreatment = new Map<string, number[]>()
   for (const { treatment, book, took, people } of timings) {
     if (book <= 0 || took <= 0) continue
-    const work = took * (people > 1 ? people * together : 1)
+    const work = took * (people > 1 ? people * pairShare : 1)
     byTreatment.set(treatment, [...(byTreatment.get(treatment) ?? []), Math.log(work / book)])
   }
   return [...byTreatment]

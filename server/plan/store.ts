@@ -43,7 +43,13 @@ function planned(jobs: readonly OpenJob[]): (OpenJob & { procedure: Procedure })
     })
 }
 
-async function requestOf(db: Database, scope: Scope, jobs: readonly OpenJob[], now: string): Promise<PlanRequest> {
+async function requestOf(
+  db: Database,
+  scope: Scope,
+  jobs: readonly OpenJob[],
+  { figures }: Catalogue,
+  now: string,
+): Promise<PlanRequest> {
   const day = today(scope, now)
   const minute = (iso: string) => minuteOf(scope.timeZone, day, iso)
   const chosen = planned(jobs)
@@ -65,6 +71,7 @@ async function requestOf(db: Database, scope: Scope, jobs: readonly OpenJob[], n
       procedure,
       state,
     })),
+    mostPeople: figures.mostPeople,
     now: minute(now),
     minuteOf: minute,
   })
@@ -72,7 +79,7 @@ async function requestOf(db: Database, scope: Scope, jobs: readonly OpenJob[], n
 
 /** Plans the rest of the day anew and keeps it. */
 export async function makePlan(db: Database, scope: Scope, catalogue: Catalogue, now: string): Promise<void> {
-  const request = await requestOf(db, scope, await openJobs(db, scope, catalogue), now)
+  const request = await requestOf(db, scope, await openJobs(db, scope, catalogue), catalogue, now)
   const answer = await planInWorker(request)
   const day = today(scope, now)
   await inTransaction(db, async (tx) => {

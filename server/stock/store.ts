@@ -15,11 +15,6 @@ import { uuidv7 } from '#server/http/uuid.ts'
 import { openJobs } from '#server/jobs/open-jobs.ts'
 import type { ItemView, LotView, StockCsvView, StockView } from './views.ts'
 
-/** Days until a delivery comes. */
-const leadDays = 4
-/** Days that a day's use is measured on. */
-const window = 30
-
 async function lotsOf(db: Database, scope: Scope): Promise<LotView[]> {
   const rows = await db.select().from(lots).where(eq(lots.shop, scope.shop)).orderBy(lots.item, lots.received)
   return rows.map(({ shop: _shop, ...lot }) => lot)
@@ -43,7 +38,8 @@ async function bookedBy(db: Database, scope: Scope, catalogue: Catalogue): Promi
 export async function stockOf(db: Database, scope: Scope, catalogue: Catalogue, now: string): Promise<StockView> {
   const all = await lotsOf(db, scope)
   const booked = await bookedBy(db, scope, catalogue)
-  const since = new Date(Date.parse(now) - window * 86_400_000).toISOString()
+  const { leadDays, useDays } = catalogue.figures
+  const since = new Date(Date.parse(now) - useDays * 86_400_000).toISOString()
   const moves = await db
     .select({ item: lots.item, change: stockMoves.change, kind: stockMoves.kind })
     .from(stockMoves)
@@ -69,7 +65,7 @@ export async function stockOf(db: Database, scope: Scope, catalogue: Catalogue, 
       const mine = all.filter((l) => l.item === id)
       const left = mine.reduce((sum, l) => sum + l.left, 0)
       const drawn = -moves.filter((m) => m.item === id && m.kind !== 'count').reduce((s, m) => s + m.change, 0)
-      const perDay = drawn / window
+      const perDay = drawn / useDays
       const reorderAt = reorderPoint(booked.get(id) ?? 0, perDay, leadDays)
       const priced = mine.filter((l) => l.price > 0)
       const amount = priced.reduce((sum, l) => sum + l.amount, 0)

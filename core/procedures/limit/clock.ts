@@ -1,9 +1,8 @@
+import type { Figures } from '#core/catalogue/figures.ts'
 import { plan } from '#core/plan/plan.ts'
 import { toActivities } from '#core/procedures/activities.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 
-/** Two people on one car get in each other's way: 0.9 efficiency each (catalogue D1). */
-const together = 0.9
 /** Long enough for any car, in minutes. */
 const horizon = 4 * 1440
 
@@ -11,7 +10,12 @@ const horizon = 4 * 1440
  * Minutes on the clock from the first step to the end of the last, drying too, with so many people who can do everything on this car
  * alone and one of each machine. The planner's own answer, so that what does not fit is not called fitting.
  */
-export function clockOf(procedure: Procedure, crew: number, iterations = 2): number {
+export function clockOf(
+  procedure: Procedure,
+  crew: number,
+  { pairShare }: Pick<Figures, 'pairShare'>,
+  iterations = 2,
+): number {
   const { activities, links } = toActivities('car', procedure)
   const answer = plan({
     technicians: Array.from({ length: crew }, (_, i) => ({
@@ -26,7 +30,7 @@ export function clockOf(procedure: Procedure, crew: number, iterations = 2): num
       crew: Math.min(wanted, crew),
       // What takes two takes one person both turns.
       minutes:
-        wanted > 0 && crew > 1 ? Math.ceil(a.minutes / together) : a.minutes * Math.ceil(Math.max(1, wanted / crew)),
+        wanted > 0 && crew > 1 ? Math.ceil(a.minutes / pairShare) : a.minutes * Math.ceil(Math.max(1, wanted / crew)),
     })),
     links,
     now: 0,

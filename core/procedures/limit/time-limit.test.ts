@@ -96,7 +96,7 @@ describe('the choice under a time limit', () => {
   it('an entry is what the planner says it is', () => {
     const entry = entryWithin(menu, 150)!
     const procedure = generateProcedure({ ...carA(), rungs: entry.rungs }, catalogue)
-    expect(clockOf(procedure, 1)).toBe(entry.clock)
+    expect(clockOf(procedure, 1, catalogue.figures)).toBe(entry.clock)
     expect(entry.clock).toBeLessThanOrEqual(150)
   })
   it('says what is left out and what half an hour more buys; a limit below everything is called that', () => {

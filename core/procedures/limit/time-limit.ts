@@ -60,7 +60,10 @@ function optionsOf(
     if ((told.has(key) && options.length > 0) || (works.length === 0 && setting.sold)) continue
     told.add(key)
     const wet = works.filter((w) => w.treatment.wet && w.treatment.dries)
-    const drying = Math.max(0, ...wet.map((w) => minutesToTouchDry(leftAfter([w]), w.material, doorsAndBlower)))
+    const drying = Math.max(
+      0,
+      ...wet.map((w) => minutesToTouchDry(leftAfter([w], setting.catalogue.figures), w.material, doorsAndBlower)),
+    )
     if (drying > longestDrying && options.length > 0) continue
     options.push({
       rung,
@@ -145,7 +148,7 @@ export function timeMenu(
   for (const [i, point] of points.entries()) {
     if (!keepGoing(i / points.length) && entries.length > 0) break
     const procedure = reviewProcedure({ ...request, rungs: point.rungs }, catalogue)
-    entries.push({ ...point, attended: procedure.totals.attended, clock: clockOf(procedure, crew) })
+    entries.push({ ...point, attended: procedure.totals.attended, clock: clockOf(procedure, crew, catalogue.figures) })
   }
   entries.sort((a, b) => a.clock - b.clock || b.value - a.value)
   let best = Number.NEGATIVE_INFINITY

@@ -213,16 +213,16 @@ describe('arithmetic', () => {
   })
   it('chances shift by age, material and attempts', () => {
     const chance = { fresh: 90, old: 50 }
-    expect(removalChance({ age: 'days', attempts: 0 }, chance)).toBe(70)
-    expect(removalChance({ age: 'fresh', attempts: 1 }, chance, -10)).toBe(65)
-    expect(removalChance({ age: 'fresh', attempts: 0 }, chance, null)).toBe(0)
-    expect(removalChance({ age: 'fresh', attempts: 0 }, { fresh: 95, old: 90 }, 15)).toBe(99)
+    expect(removalChance({ age: 'days', attempts: 0 }, chance, catalogue.figures)).toBe(70)
+    expect(removalChance({ age: 'fresh', attempts: 1 }, chance, catalogue.figures, -10)).toBe(65)
+    expect(removalChance({ age: 'fresh', attempts: 0 }, chance, catalogue.figures, null)).toBe(0)
+    expect(removalChance({ age: 'fresh', attempts: 0 }, { fresh: 95, old: 90 }, catalogue.figures, 15)).toBe(99)
   })
   it('chances of removal fall by 15 points an attempt, never below none', () => {
     const stain = (age: 'fresh' | 'old', attempts: number) => ({ kind: 'tannin', age, attempts })
-    expect(removalChance(stain('fresh', 0), { fresh: 90, old: 55 })).toBe(90)
-    expect(removalChance(stain('old', 2), { fresh: 90, old: 55 })).toBe(25)
-    expect(removalChance(stain('old', 9), { fresh: 90, old: 55 })).toBe(0)
+    expect(removalChance(stain('fresh', 0), { fresh: 90, old: 55 }, catalogue.figures)).toBe(90)
+    expect(removalChance(stain('old', 2), { fresh: 90, old: 55 }, catalogue.figures)).toBe(25)
+    expect(removalChance(stain('old', 9), { fresh: 90, old: 55 }, catalogue.figures)).toBe(0)
     expect([95, 70, 45, 20, 5].map(chanceBand)).toEqual(['very-likely', 'likely', 'may', 'partly-stays', 'stays'])
   })
 })

@@ -46,7 +46,6 @@ const soft = new Set(['cloth', 'carpet', 'wool', 'synthetic-suede', 'headliner']
 const soaks = new Set(['carpet', 'carpet-worn', 'load'])
 const extraction = new Set(['hotx', 'hotx_carpet', 'coldx', 'spotx'])
 /** After so many failed rechecks a surface is left and what remains is recorded (trade.md §6). */
-const mostRetries = 2
 
 /** Chooses for one surface, step by step; its fields are what the steps share. */
 class Choice {
@@ -183,7 +182,7 @@ class Choice {
         code: 'forbidden',
         reason: reason('ruled-out', { treatment: treatment.id, by: limits.forbidden.get(ruled)! }),
       }
-    const left = leftOn(treatment, material)
+    const left = leftOn(treatment, material, this.setting.catalogue.figures)
     const { ceiling } = this
     // What is put on to be taken out again is judged by what takes it out.
     if (left > ceiling && !treatment.needs) {
@@ -318,7 +317,7 @@ class Choice {
   /** After failed rechecks: the next rung, an acid mist against what came back, or nothing more. */
   retried(programme: Programme, level: number, times: number): string[] {
     const fresh = (ids: readonly string[]) => ids.filter((id) => !this.isDone(id))
-    if (times > mostRetries) {
+    if (times > this.setting.catalogue.figures.mostRetries) {
       this.record('tried', reason('failed-when-dry', { times }))
       return []
     }
@@ -347,16 +346,16 @@ class Choice {
 
   /** Takes out what the sum of water does not bear: second rounds first, then what wets without pulling out. */
   within(work: Work[]): Work[] {
+    const left = (w: Work) => leftOn(w.treatment, this.material, this.setting.catalogue.figures)
     let kept = work
     while (
       balanceOf(
         kept.map((w) => w.treatment),
         this.material,
+        this.setting.catalogue.figures,
       ) > this.ceiling
     ) {
-      const most =
-        kept.find((w) => (w.treatment.left.adds ?? 0) > 0) ??
-        [...kept].sort((a, b) => leftOn(b.treatment, this.material) - leftOn(a.treatment, this.material))[0]!
+      const most = kept.find((w) => (w.treatment.left.adds ?? 0) > 0) ?? [...kept].sort((a, b) => left(b) - left(a))[0]!
       const needs = new Set(most.treatment.needs)
       kept = kept.filter(
         (w) =>
@@ -407,7 +406,7 @@ class Choice {
     const { area } = this.surface
     const stains = this.why(id).stains ?? []
     if (stains.length === 0) return area
-    return areaOfStains(stains, area)
+    return areaOfStains(stains, area, this.setting.catalogue.figures)
   }
 
   private extent(treatment: Treatment, programme: Programme | undefined): number {

@@ -23,7 +23,7 @@ export function expectationsOf(
       ...stains.map((stain) => {
         const kind = byId(catalogue.stains, stain.kind, 'stain')
         const row = stainRow(kind, family, catalogue)
-        const chance = removalChance(stain, kind.chance, row ? row.shift : 0)
+        const chance = removalChance(stain, kind.chance, catalogue.figures, row ? row.shift : 0)
         return { ...here, of: 'stain' as const, kind: kind.id, chance }
       }),
       ...damage.map((d) => ({

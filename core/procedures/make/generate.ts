@@ -179,7 +179,7 @@ function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: Readon
       ...meetings(steps, edits, setting),
     ],
     kit: kitOf(steps),
-    totals: totalsOf(steps, worked.works, setUps, soil, severe, request.seed ?? 1),
+    totals: totalsOf(steps, worked.works, setUps, soil, severe, request.seed ?? 1, catalogue.figures),
     residuals: worked.residuals,
     expectations: expectationsOf(checkIn, surfaces, catalogue),
     notes: notesOf({ ...request, checkIn }, setting),

@@ -31,11 +31,12 @@ export function plannedFor(kind: StainKind, family: string, catalogue: Catalogue
   return [...lifted, ...own, ...(kind.fluid ? afterFluid : [])]
 }
 
-/** Square metres of a stain by its size; the whole panel is the surface. */
-const stainArea = { coin: 0.02, palm: 0.06 }
-
 /** m² that stains take of a surface: the whole panel is all of it, and so is one whose size nobody wrote down. */
-export const areaOfStains = (stains: readonly Stain[], area: number): number =>
+export const areaOfStains = (
+  stains: readonly Stain[],
+  area: number,
+  { stainArea }: Pick<Catalogue['figures'], 'stainArea'>,
+): number =>
   Math.min(
     area,
     stains.reduce((sum, { size }) => sum + (size === 'coin' || size === 'palm' ? stainArea[size] : area), 0),

@@ -1,6 +1,7 @@
 import type { Surface } from '#core/cabin/schema.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { Figures } from '#core/catalogue/figures.ts'
 import { removalChance } from '#core/condition/expectation.ts'
 import { type Air, minutesToTouchDry } from '#core/drying/dry-time.ts'
 import { cautionSaid, motion, title } from '#core/procedures/messages.ts'
@@ -25,13 +26,10 @@ export interface Drafting {
   severe: boolean
 }
 
-const sizeFactor = { mid: 1, 'small-suv': 1.1, 'three-row': 1.5 }
 /** Zones that are not inside the car: work there goes on while someone holds the car itself. */
 const outside = new Set(['mats', 'glass-outside'])
 export const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0)
 export const unique = <T>(values: readonly T[]) => [...new Set(values)]
-/** Two square metres are what a set of towels lasts for. */
-const towelArea = 2
 
 /** Small hard parts of a seat are worked with the hard parts, a body fluid by trained hands before anything else: steps of their own. */
 const apart: Record<string, string> = { hard: '.hard', fluids: '.fluid' }
@@ -57,7 +55,7 @@ function playbookOf(works: readonly Work[], catalogue: Catalogue): Pick<Step, 'p
         stain: kind.id,
         surface: surface.id,
         wicking: kind.wicking,
-        chance: removalChance(stain, kind.chance, 0),
+        chance: removalChance(stain, kind.chance, catalogue.figures),
       }
     }),
   )
@@ -123,10 +121,10 @@ export function stepOf(
     towels: treatment.towels.map((t) => ({
       // What has touched a body fluid is thrown away.
       role: works.some((w) => w.discards) ? 'biohazard-discard' : t.role,
-      count: t.count * Math.max(1, Math.ceil(area / towelArea)),
+      count: t.count * Math.max(1, Math.ceil(area / setting.catalogue.figures.towelArea)),
     })),
     applied: treatment.applied,
-    left: Math.max(...works.map((w) => leftOn(treatment, w.material))),
+    left: Math.max(...works.map((w) => leftOn(treatment, w.material, setting.catalogue.figures))),
     dwell: treatment.dwell ?? null,
     cautions: [],
     ppe: unique([...treatment.ppe, ...(product?.ppe ?? [])]),
@@ -184,30 +182,30 @@ export function workedSteps(works: readonly Work[], drafting: Drafting): Draft[]
 }
 
 /** g/m² a surface holds when its wetting ends. */
-export const leftAfter = (works: readonly Work[]): number =>
+export const leftAfter = (works: readonly Work[], figures: Figures): number =>
   balanceOf(
     works.map((w) => w.treatment),
     works[0]!.material,
+    figures,
   )
 
-/** Days that soaked underlay takes with both sides in the air: a slow store that gives 3 to 5 % an hour (engines.md §3). */
-const underlayDays = 3
-const dryMinutes = (list: readonly Work[], air: Air): number =>
+const dryMinutes = (list: readonly Work[], air: Air, figures: Figures): number =>
   list.some((w) => w.treatment.id === 'water_out')
-    ? underlayDays * 24 * 60
-    : minutesToTouchDry(leftAfter(list), list[0]!.material, air)
+    ? figures.underlayDays * 24 * 60
+    : minutesToTouchDry(leftAfter(list, figures), list[0]!.material, air)
 
 /** Passive drying of every zone group that is wetted, until its slowest surface is touch-dry. */
 export function dryingSteps(steps: readonly Draft[], works: readonly Work[], air: Air, drafting: Drafting): Draft[] {
   const rows = drafting.request.checkIn.vehicle.body.rows.length
   const still = drafting.setting.held.noVacuum
+  const { figures } = drafting.setting.catalogue
   const wet = new Map<string, Work[]>()
   for (const w of works) if (w.treatment.wet) wet.set(w.surface.id, [...(wet.get(w.surface.id) ?? []), w])
   const groups = unique(steps.filter((s) => s.dries).map((s) => s.zoneGroup))
   return groups.flatMap((zoneGroup) => {
     const wetted = unique(steps.filter((s) => s.dries && s.zoneGroup === zoneGroup).flatMap((s) => s.surfaces))
     const bySurface = wetted.flatMap((id) => (wet.has(id) ? [wet.get(id)!] : []))
-    const minutes = Math.ceil(Math.max(...bySurface.map((list) => dryMinutes(list, air))))
+    const minutes = Math.ceil(Math.max(...bySurface.map((list) => dryMinutes(list, air, figures))))
     if (!(minutes > 0)) return []
     const there = bySurface.flat()
     const step = bareStep(
@@ -226,7 +224,7 @@ export function dryingSteps(steps: readonly Draft[], works: readonly Work[], air
       },
       drafting,
     )
-    return [{ ...step, left: Math.max(...bySurface.map(leftAfter)) }]
+    return [{ ...step, left: Math.max(...bySurface.map((list) => leftAfter(list, figures))) }]
   })
 }
 
@@ -236,7 +234,7 @@ export function wholeCarStep(id: string, kit: number, drafting: Drafting): Draft
   const row = byId(setting.catalogue.wholeCar, id, 'step')
   const crew = row.crew ?? 1
   // What takes one person in sight takes as long in any car; what is walked round grows with it.
-  const factor = row.when ? 1 : sizeFactor[request.checkIn.vehicle.body.size]
+  const factor = row.when ? 1 : setting.catalogue.figures.sizeFactor[request.checkIn.vehicle.body.size]
   const p50 = row.id === 'kit' ? kit : row.minutes[soil]! * factor * (setting.rates[row.id] ?? 1)
   if (p50 <= 0) return undefined
   return bareStep(

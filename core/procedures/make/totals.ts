@@ -1,3 +1,4 @@
+import type { Figures } from '#core/catalogue/figures.ts'
 import { attendedMinutes, handMinutes } from '#core/procedures/attended.ts'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
 import type { Work } from './choose.ts'
@@ -12,6 +13,7 @@ export function totalsOf(
   soil: number,
   severe: boolean,
   seed: number,
+  figures: Figures,
 ): Procedure['totals'] {
   const attended = steps.filter((s) => s.crew > 0 && !s.kept)
   const treatments = unique(
@@ -36,7 +38,7 @@ export function totalsOf(
     waterLeft: sum(
       wetSurfaces.map((id) => {
         const list = wet.filter((w) => w.surface.id === id)
-        return leftAfter(list) * list[0]!.surface.area * (list[0]!.condition.extent ?? 1)
+        return leftAfter(list, figures) * list[0]!.surface.area * (list[0]!.condition.extent ?? 1)
       }),
     ),
     carSoil: soil,

@@ -9,11 +9,9 @@ import type { DayMixView } from '#server/mixing/views.ts'
 import { demandOf } from './batches.ts'
 import { containersOf } from './containers.ts'
 
-/** More than the steps ask for: spray drifts, bottles are not emptied to the last drop. */
-const margin = 1.15
-
 /** What to mix and load for everything that is booked and not over. */
 export async function dayMixOf(db: Database, scope: Scope, catalogue: Catalogue, now: string): Promise<DayMixView> {
+  const margin = catalogue.figures.mixMargin
   const demand = (await demandOf(db, scope, catalogue)).map((d) => ({ ...d, ml: d.ml * margin }))
   const vessels = await containersOf(db, scope, now)
   const answer = dayMix(

@@ -1,0 +1,39 @@
+import { type Static, Type } from '@sinclair/typebox'
+import { Strict } from './shape.ts'
+
+const Share = Type.Number({ exclusiveMinimum: 0, maximum: 1 })
+const Positive = Type.Number({ exclusiveMinimum: 0 })
+
+/** Figures of the trade that are no row of anything: one place to look them up and to change them. */
+export const Figures = Type.Object(
+  {
+    /** What the minutes of the whole car are multiplied by, by its size. */
+    sizeFactor: Type.Object({ mid: Positive, 'small-suv': Positive, 'three-row': Positive }, Strict),
+    /** m² that a set of towels lasts for. */
+    towelArea: Positive,
+    /** m² of a stain by its size; the whole panel is the surface. */
+    stainArea: Type.Object({ coin: Positive, palm: Positive }, Strict),
+    /** Days that soaked underlay takes with both sides in the air: a slow store that gives 3 to 5 % an hour (engines.md §3). */
+    underlayDays: Positive,
+    /** Times that what failed its recheck is treated again. */
+    mostRetries: Type.Integer({ minimum: 0 }),
+    /** What each of two people on one step, or one car, does of what one alone does: they get in each other's way (catalogue D1). */
+    pairShare: Share,
+    /** Points a stain's chance loses for each earlier attempt, whoever made it (catalogue C3). */
+    earlierAttempt: Type.Number({ minimum: 0 }),
+    /** A material that holds less, g/m², has what is put on towelled off within the step. */
+    towelledUnder: Positive,
+    /** g/m² that are left there then. */
+    towelledLeft: Positive,
+    /** Mixed for a day over what the steps ask for: spray drifts, bottles are not emptied to the last drop. */
+    mixMargin: Type.Number({ minimum: 1 }),
+    /** Days between an order and its delivery. */
+    leadDays: Type.Integer({ minimum: 0 }),
+    /** Days that a day's use is measured on. */
+    useDays: Type.Integer({ minimum: 1 }),
+    /** People at one car at once. */
+    mostPeople: Type.Integer({ minimum: 1 }),
+  },
+  { ...Strict, description: 'Figures of the trade that are no row of anything.' },
+)
+export type Figures = Static<typeof Figures>
