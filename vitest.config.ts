@@ -10,7 +10,13 @@ export default defineConfig({
     projects: [
       project(
         'core',
-        ['core/**/*.test.ts', 'catalogue/**/*.test.ts', 'bin/**/*.test.ts', 'web/**/*.test.ts', 'words/**/*.test.ts'],
+        [
+          'core/**/*.test.ts',
+          'catalogue/**/*.test.ts',
+          'bin/**/*.test.ts',
+          'web/**/*.test.{ts,tsx}',
+          'words/**/*.test.ts',
+        ],
         {
           testTimeout: 60_000,
         },
