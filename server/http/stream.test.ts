@@ -1,6 +1,6 @@
 import { lt } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
-import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, expect, inject, it, vi } from 'vitest'
 import { connect } from '#server/database/connection.ts'
 import { migrate } from '#server/database/migrate.ts'
 import { changes } from '#server/database/schema.ts'
@@ -156,10 +156,11 @@ it('each server tells the other’s events within a second, in order, and none i
   }
   // Both servers at once, so that numbers are given before others are committed.
   for (let i = 0; i < 15; i++) await Promise.all([note(a, `a ${i}`), note(b, `b ${i}`), note(a, `c ${i}`)])
-  await new Promise((resolve) => setTimeout(resolve, 1500))
   for (const ear of [first, other]) {
-    const positions = ear.heard.map((h) => h.position)
-    expect(positions).toEqual([...said.keys()].sort((x, y) => x - y))
+    await vi.waitFor(
+      () => expect(ear.heard.map((h) => h.position)).toEqual([...said.keys()].sort((x, y) => x - y)),
+      3000,
+    )
     for (const h of ear.heard) expect(h.at - said.get(h.position!)!).toBeLessThan(1000)
   }
 
@@ -171,9 +172,10 @@ it('each server tells the other’s events within a second, in order, and none i
   const again = listen(b, job, last)
   await again.open
   await note(b, 'live again')
-  await new Promise((resolve) => setTimeout(resolve, 1200))
-  const all = [...first.heard, ...again.heard].map((h) => h.position)
-  expect(all).toEqual([...said.keys()].sort((x, y) => x - y))
+  await vi.waitFor(() => {
+    const all = [...first.heard, ...again.heard].map((h) => h.position)
+    expect(all).toEqual([...said.keys()].sort((x, y) => x - y))
+  }, 3000)
   await Promise.all([other.end(), again.end()])
   servers = [b]
 })
