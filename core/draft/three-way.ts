@@ -20,7 +20,10 @@ export interface Merged<T> {
 const isMap = (value: Json | undefined): value is { readonly [key: string]: Json | undefined } =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** Equal as JSON: the order of keys does not count, and a key without a value is not there. */
+/**
+ * Equal as JSON: the order of keys does not count, and a key without a value is not there. Written here because the common packages for
+ * deep equality do neither (they look at constructors and at keys with no value), as the merge's properties show at once.
+ */
 export function sameJson(a: Json | undefined, b: Json | undefined): boolean {
   if (a === b) return true
   if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((item, i) => sameJson(item, b[i]))
