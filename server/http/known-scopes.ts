@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache'
 import type { Database } from '#server/database/connection.ts'
 import type { Scope } from './scope.ts'
 import { tokenHash } from './secrets.ts'
@@ -13,7 +14,7 @@ const most = 2_000
  * announce *people*, and every server on the database hears that within its next poll.
  */
 export class KnownScopes {
-  private readonly known = new Map<string, { scope: Scope; until: number }>()
+  private readonly known = new LRUCache<string, Scope>({ max: most })
   private generation = 0
   private readonly db: Database
 
@@ -26,15 +27,14 @@ export class KnownScopes {
 
   /** The scope of a token that was found to be real lately; undefined says nothing. */
   recall(token: string | undefined): Scope | undefined {
-    const there = token === undefined ? undefined : this.known.get(tokenHash(token))
-    return there && Date.now() < there.until ? there.scope : undefined
+    return token === undefined ? undefined : this.known.get(tokenHash(token))
   }
 
   /** The scope of a session token; undefined when it is unknown, over, or its device was sent away. */
   async of(token: string): Promise<Scope | undefined> {
     const key = tokenHash(token)
     const there = this.known.get(key)
-    if (there && Date.now() < there.until) return there.scope
+    if (there) return there
     const { generation } = this
     const found = await scopeOf(this.db, token)
     if (!found) {
@@ -42,10 +42,8 @@ export class KnownScopes {
       return undefined
     }
     // Read while something changed: it may be what was before, and is not kept.
-    if (generation === this.generation) {
-      if (this.known.size >= most) this.known.clear()
-      this.known.set(key, { scope: found.scope, until: Math.min(Date.now() + believed, Date.parse(found.expires)) })
-    }
+    const left = Date.parse(found.expires) - Date.now()
+    if (generation === this.generation && left > 0) this.known.set(key, found.scope, { ttl: Math.min(believed, left) })
     return found.scope
   }
 
