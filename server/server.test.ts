@@ -1,10 +1,11 @@
 import { Ajv } from 'ajv'
-import { sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { seededRandom } from '#core/units/random.ts'
 import { carA } from '../tests/fixtures/cars.ts'
+import { countOf } from '../tests/support/count-of.ts'
 import { intent } from '../tests/support/intent.ts'
+import { issuedJob, opening, openJob } from '../tests/support/jobs.ts'
 import { type Caller, type TestServer, testServer } from '../tests/support/test-server.ts'
 import { allRoutes } from './app.ts'
 import { demoShop } from './demo/shop.ts'
@@ -13,39 +14,13 @@ import { templated } from './http/openapi.ts'
 let t: TestServer
 let lead: Caller
 let front: Caller
-let hand: Caller
 
 beforeAll(async () => {
   t = await testServer(inject('database'), [demoShop])
   lead = await t.as('reedmere', 'tam', '4182')
   front = await t.as('reedmere', 'bea', '3925')
-  hand = await t.as('reedmere', 'ines', '2694')
 })
 afterAll(() => t.close())
-
-const opening = (due: string | null = null) => ({
-  id: uuidv7(),
-  checkIn: carA().checkIn,
-  arrives: new Date().toISOString(),
-  due,
-})
-async function openJob(by: Caller = front) {
-  const { status, body } = await by.send('POST', '/api/jobs', opening())
-  expect(status).toBe(200)
-  return body
-}
-async function issuedJob() {
-  const job = await openJob()
-  const { status, body } = await lead.send('POST', `/api/jobs/${job.id}/procedure`)
-  expect(status).toBe(200)
-  return { id: job.id as string, callSign: job.callSign as string, procedure: body.procedure }
-}
-const count = async (table: string) =>
-  Number(
-    (
-      (await t.connection.db.execute(sql.raw(`select count(*) as n from ${table}`)))[0] as unknown as { n: number }[]
-    )[0]!.n,
-  )
 
 describe('requests', () => {
   it('refuses state changes from other origins', async () => {
@@ -65,190 +40,7 @@ describe('requests', () => {
   })
 })
 
-describe('check-in drafts', () => {
-  it('a stale save is refused with what is there now, and changes nothing', async () => {
-    const job = await openJob()
-    const draft = (version: number, customer: string) => ({ version, checkIn: { ...job.checkIn, customer }, due: null })
-    expect((await front.send('PUT', `/api/jobs/${job.id}/check-in`, draft(1, 'first'))).body.version).toBe(2)
-    const second = await lead.send('PUT', `/api/jobs/${job.id}/check-in`, draft(1, 'second'))
-    expect(second.status).toBe(409)
-    expect(second.body).toMatchObject({ code: 'stale', current: { version: 2, checkIn: { customer: 'first' } } })
-    expect((await lead.get(`/api/jobs/${job.id}`)).body.checkIn.customer).toBe('first')
-  })
-  it('of many saves at once from one version exactly one wins', async () => {
-    const job = await openJob()
-    const saves = await Promise.all(
-      Array.from({ length: 8 }, (_, i) =>
-        front.send('PUT', `/api/jobs/${job.id}/check-in`, {
-          version: 1,
-          checkIn: { ...job.checkIn, customer: `c${i}` },
-          due: null,
-        }),
-      ),
-    )
-    expect(saves.filter((s) => s.status === 200)).toHaveLength(1)
-    expect(saves.filter((s) => s.status === 409)).toHaveLength(7)
-  })
-  it('opened twice with one id it is one job; call signs of open jobs differ', async () => {
-    const body = opening()
-    const [a, b] = await Promise.all([front.send('POST', '/api/jobs', body), front.send('POST', '/api/jobs', body)])
-    expect(a.body.id).toBe(b.body.id)
-    const jobs = await Promise.all(Array.from({ length: 5 }, () => openJob()))
-    expect(new Set(jobs.map((j) => j.callSign)).size).toBe(5)
-  })
-  it('a surface the body does not have is refused by pointer and not stored', async () => {
-    const bad = opening()
-    bad.checkIn.condition = { 'seat-7q.lid': { soil: 1 } }
-    const before = await count('jobs')
-    const { status, body } = await front.send('POST', '/api/jobs', bad)
-    expect(status).toBe(400)
-    expect(body.errors[0].pointer).toBe('/checkIn/condition/seat-7q.lid')
-    expect(await count('jobs')).toBe(before)
-  })
-  it('times that do not exist or make no sense, and doors without a row, are refused by pointer', async () => {
-    const pointers = async (change: object) =>
-      (await front.send('POST', '/api/jobs', { ...opening(), ...change })).body.errors?.map(
-        (e: { pointer: string }) => e.pointer,
-      )
-    expect(await pointers({ arrives: '2026-13-45T99:99Z' })).toEqual(['/arrives'])
-    expect(await pointers({ due: '2020-01-01T00:00Z' })).toEqual(['/due'])
-    expect(await pointers({ due: '9999-01-01T00:00Z' })).toEqual(['/due'])
-    const { checkIn } = opening()
-    checkIn.vehicle.body.doors.push({ row: 3, kind: 'hinged' })
-    expect(await pointers({ checkIn })).toEqual(['/checkIn/vehicle/body/doors/2/row'])
-  })
-  it('once checked in it is no draft, and it is not checked in twice', async () => {
-    const job = await issuedJob()
-    expect((await lead.send('POST', `/api/jobs/${job.id}/procedure`)).body.code).toBe('checked-in')
-    expect(
-      (await lead.send('PUT', `/api/jobs/${job.id}/check-in`, { version: 2, checkIn: carA().checkIn, due: null })).body
-        .code,
-    ).toBe('checked-in')
-  })
-})
-
-describe('the work ledger', () => {
-  it('numbers events without gaps, counts a repeated one once and keeps everyone’s order', async () => {
-    const job = await issuedJob()
-    const start = intent('step-started', { step: 'walk_round:car' })
-    const [first, again] = [
-      await hand.send('POST', `/api/jobs/${job.id}/events`, start),
-      await hand.send('POST', `/api/jobs/${job.id}/events`, start),
-    ]
-    expect(again.body.position).toBe(first.body.position)
-    const notes = await Promise.all(
-      Array.from({ length: 12 }, (_, i) =>
-        hand.send('POST', `/api/jobs/${job.id}/events`, intent('note', { text: `note ${i}` })),
-      ),
-    )
-    expect(notes.every((n) => n.status === 200)).toBe(true)
-    const ledger = (await hand.get(`/api/jobs/${job.id}/events`)).body
-    expect(ledger.map((e: { position: number }) => e.position)).toEqual(Array.from({ length: 15 }, (_, i) => i + 1))
-    const { state } = (await hand.get(`/api/jobs/${job.id}/work`)).body
-    expect(state.notes).toHaveLength(12)
-    expect(state.steps['walk_round:car'].status).toBe('running')
-  })
-  it('of two people who start the same step at once one is told why not', async () => {
-    const job = await issuedJob()
-    const answers = await Promise.all(
-      [hand, lead].map((who) =>
-        who.send('POST', `/api/jobs/${job.id}/events`, intent('step-started', { step: 'walk_round:car' })),
-      ),
-    )
-    expect(answers.map((a) => a.status).sort()).toEqual([200, 409])
-    expect(answers.find((a) => a.status === 409)!.body.code).toBe('running')
-  })
-  it('pages forwards by position, and an unchanged ledger costs nothing to ask for again', async () => {
-    const job = await issuedJob()
-    for (let i = 0; i < 3; i++)
-      await hand.send('POST', `/api/jobs/${job.id}/events`, intent('note', { text: `note ${i}` }))
-    const positions = async (after: number) =>
-      (await hand.get(`/api/jobs/${job.id}/events?after=${after}`)).body.map((e: { position: number }) => e.position)
-    expect(await positions(0)).toEqual([1, 2, 3, 4, 5])
-    expect(await positions(3)).toEqual([4, 5])
-    expect((await hand.get(`/api/jobs/${job.id}/events?after=x`)).status).toBe(400)
-    const path = `/api/jobs/${job.id}/events`
-    const tag = (await t.call('GET', path, undefined, { cookie: hand.cookie })).headers.get('etag')!
-    const ask = () => t.call('GET', path, undefined, { cookie: hand.cookie, 'if-none-match': tag })
-    expect((await ask()).status).toBe(304)
-    await hand.send('POST', path, intent('note', { text: 'one more' }))
-    expect((await ask()).status).toBe(200)
-  })
-  it('refuses work on a draft', async () => {
-    const job = await openJob()
-    expect(
-      (await hand.send('POST', `/api/jobs/${job.id}/events`, intent('step-started', { step: 'walk_round:car' }))).body
-        .code,
-    ).toBe('not-issued')
-  })
-})
-
-describe('mixing and plan', () => {
-  it('logs a batch with the engine’s answer, not above the label and not over the brim', async () => {
-    const container = (await lead.get('/api/mixing/containers')).body.find(
-      (c: { name: string }) => c.name === 'Spray bottle',
-    )
-    const batch = (change: object) => ({
-      id: uuidv7(),
-      product: 'apc',
-      ratio: { concentrate: 1, water: 10 },
-      container: container.id,
-      fill: 900,
-      ...change,
-    })
-    const { body } = await hand.send('POST', '/api/mixing/batches', batch({}))
-    expect(body.mix.concentrate_ml).toBeCloseTo(81.82, 2)
-    expect(body.mix.measured.concentrate_ml).toBe(80)
-    expect(
-      (await hand.send('POST', '/api/mixing/batches', batch({ ratio: { concentrate: 1, water: 1 } }))).body.code,
-    ).toBe('above-label')
-    expect((await hand.send('POST', '/api/mixing/batches', batch({ fill: 901 }))).body.errors[0].pointer).toBe(
-      '/fill_ml',
-    )
-    expect((await hand.send('POST', '/api/mixing/batches', batch({ product: 'soup' }))).status).toBe(400)
-  })
-  it('plans issued jobs, tells what a change by hand breaks, and saves it only from the newest version', async () => {
-    const job = await issuedJob()
-    await hand.send('POST', `/api/jobs/${job.id}/events`, intent('step-started', { step: 'walk_round:car' }))
-    const made = (await lead.send('POST', '/api/plan')).body
-    const planned = (id: string) => made.answer.assignments.some((a: { activity: string }) => a.activity === id)
-    const target = Object.keys(made.steps).find((id) => id.includes('/lm:') && planned(id))!
-    const desk = (await lead.get('/api/people')).body.find((p: { name: string }) => p.name === 'Bea').id
-    const change = { version: made.version, activity: target, technicians: [desk], dryRun: true }
-    const asked = await lead.send('PUT', '/api/plan', change)
-    expect(asked.body.warnings.map((w: { code: string }) => w.code)).toContain('shift')
-    expect((await lead.get('/api/plan')).body.changed).toBe(false)
-    expect((await lead.send('PUT', '/api/plan', { ...change, dryRun: false })).status).toBe(200)
-    expect((await lead.get('/api/plan')).body.changed).toBe(true)
-    expect((await lead.send('PUT', '/api/plan', { ...change, dryRun: false })).body.code).toBe('stale')
-    const begun = { ...change, version: made.version + 1, activity: `${job.id}/walk_round:car` }
-    expect((await lead.send('PUT', '/api/plan', begun)).body.code).toBe('already-begun')
-    expect(
-      (await lead.send('PUT', '/api/plan', { version: 1, activity: 'no/such', technicians: [desk], dryRun: true }))
-        .status,
-    ).toBe(404)
-  })
-})
-
 const customer = { name: 'Ms Quill', contact: '', notes: '', sensitivities: '', finish: 'standard' }
-
-describe('house rules', () => {
-  it('are kept by a lead, change the next procedure and not one that was issued', async () => {
-    const before = await issuedJob()
-    const choices = { choices: { headliner: 'towel' } }
-    expect((await hand.send('PUT', '/api/house-rules', choices)).status).toBe(403)
-    expect(
-      (await lead.send('PUT', '/api/house-rules', { choices: { headliner: 'fire' } })).body.errors[0].pointer,
-    ).toBe('/choices/headliner')
-    expect((await lead.send('PUT', '/api/house-rules', choices)).status).toBe(200)
-    expect((await hand.get('/api/house-rules')).body).toEqual(choices)
-    const after = await issuedJob()
-    const requestOf = async (id: string) => (await lead.get(`/api/jobs/${id}/procedure`)).body.request.houseRules
-    expect(await requestOf(before.id)).toEqual({})
-    expect(await requestOf(after.id)).toEqual(choices.choices)
-    await lead.send('PUT', '/api/house-rules', { choices: {} })
-  })
-})
 
 describe('bad bodies', () => {
   const random = seededRandom(99)
@@ -292,8 +84,8 @@ describe('bad bodies', () => {
     return JSON.stringify(copy)
   }
   it('50 to every route that takes one: only 4xx problem documents, nothing stored', async () => {
-    const job = await openJob()
-    const issued = await issuedJob()
+    const job = await openJob(front)
+    const issued = await issuedJob(front, lead)
     const owner = await t.as('reedmere', 'odile', '7301')
     const container = (await lead.get('/api/mixing/containers')).body[0].id
     const plan = (await lead.send('POST', '/api/plan')).body
@@ -387,7 +179,7 @@ describe('bad bodies', () => {
     const inside = allRoutes(t.context).filter((r) => r.allow !== 'anybody')
     const routes = inside.filter((r) => r.body)
     expect(routes.map((r) => `${r.method} ${r.path}`).sort()).toEqual(Object.keys(good).sort())
-    const before = await Promise.all(tables.map(count))
+    const before = await Promise.all(tables.map((table) => countOf(t, table)))
     const version = (await lead.get(`/api/jobs/${job.id}`)).body.version
     let sent = 0
     for (const route of routes) {
@@ -422,7 +214,7 @@ describe('bad bodies', () => {
       }
     }
     expect(sent).toBe(50 * inside.filter((r) => r.method === 'POST' || r.method === 'PUT').length)
-    expect(await Promise.all(tables.map(count))).toEqual(before)
+    expect(await Promise.all(tables.map((table) => countOf(t, table)))).toEqual(before)
     expect((await lead.get(`/api/jobs/${job.id}`)).body.version).toBe(version)
   })
   it('another content type, too large a body and unknown addresses are told as such', async () => {
@@ -466,13 +258,13 @@ describe('the published description', () => {
   })
   it('was kept by every route: each has answered as described at least once', async () => {
     const owner = await t.as('reedmere', 'odile', '7301')
-    const job = await issuedJob()
+    const job = await issuedJob(front, lead)
     const photo = uuidv7()
     const dot = Buffer.from(
       'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
       'base64',
     )
-    const draft = await openJob()
+    const draft = await openJob(front)
     const sent = await t.call('POST', `/api/jobs/${draft.id}/photos?id=${photo}&kind=before`, dot, {
       cookie: owner.cookie,
       'content-type': 'image/png',
