@@ -2,6 +2,7 @@ import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { needsOf } from '#core/job/needs.ts'
 import { minutesLeft, petalsOf } from '#core/job/progress.ts'
 import { handsOn, isOver, stepState } from '#core/job/reduce.ts'
+import { byState } from '#server/jobs/by-state.ts'
 import type { OpenJob } from '#server/jobs/open-jobs.ts'
 import type { DayJobView } from './views.ts'
 
@@ -14,11 +15,29 @@ export interface DayGround {
   ends: ReadonlyMap<string, number>
 }
 
+/** What a card says of the work alone. Its stages are the catalogue's, which never change while a server runs. */
+const progressOf = (stages: Catalogue['stages']) =>
+  byState((procedure, state) => {
+    const attended = procedure.steps.filter((s) => s.crew > 0)
+    return {
+      petals: petalsOf(procedure, state, stages),
+      minutesLeft: minutesLeft(procedure, state),
+      running: attended.filter((s) => stepState(state, s.id).status === 'running'),
+      hands: handsOn(state),
+      stepsDone: attended.filter((s) => isOver(state, s.id)).length,
+      steps: attended.length,
+    }
+  })
+const progress = new WeakMap<Catalogue, ReturnType<typeof progressOf>>()
+const nothing = { petals: [], minutesLeft: null, running: [], hands: [], stepsDone: 0, steps: 0 }
+
 /** One vehicle as the Day shows it. */
 export function dayCard({ job, procedure, state, places }: OpenJob, ground: DayGround): DayJobView {
   const { at, catalogue, nameOf, ends } = ground
   const { vehicle } = job
-  const attended = procedure?.steps.filter((s) => s.crew > 0) ?? []
+  const known = progress.get(catalogue) ?? progressOf(catalogue.stages)
+  progress.set(catalogue, known)
+  const { running, ...work } = procedure ? known(procedure, state) : nothing
   return {
     id: job.id,
     callSign: job.callSign,
@@ -26,21 +45,15 @@ export function dayCard({ job, procedure, state, places }: OpenJob, ground: DayG
     state: job.state,
     vehicle: `${vehicle.make} ${vehicle.model}`.trim(),
     plate: vehicle.plate,
-    petals: procedure ? petalsOf(procedure, state, catalogue.stages) : [],
-    minutesLeft: procedure ? minutesLeft(procedure, state) : null,
     arrives: job.arrives,
     due: job.due,
     ready: ends.get(job.id) ?? null,
-    running: attended
-      .filter((s) => stepState(state, s.id).status === 'running')
-      .map((s) => ({
-        step: s.id,
-        title: s.title,
-        person: nameOf.get(stepState(state, s.id).runningBy!) ?? '',
-      })),
-    hands: handsOn(state),
-    stepsDone: attended.filter((s) => isOver(state, s.id)).length,
-    steps: attended.length,
+    ...work,
+    running: running.map((s) => ({
+      step: s.id,
+      title: s.title,
+      person: nameOf.get(stepState(state, s.id).runningBy!) ?? '',
+    })),
     needs: procedure ? needsOf(procedure, state, places, at) : [],
   }
 }

@@ -1,7 +1,6 @@
 import { and, desc, eq, gt, lt } from 'drizzle-orm'
 import Papa from 'papaparse'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
-import { isOver } from '#core/job/reduce.ts'
 import { fractionOf } from '#core/mixing/fraction.ts'
 import { yieldOf } from '#core/mixing/yield.ts'
 import { readStock, reorderPoint, stockColumns } from '#core/stock/stock-csv.ts'
@@ -13,6 +12,7 @@ import type { Scope } from '#server/http/scope.ts'
 import { announce } from '#server/http/store/changes.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
 import { openJobs } from '#server/jobs/open-jobs.ts'
+import { stillToMix } from '#server/jobs/still-to-mix.ts'
 import type { ItemView, LotView, StockCsvView, StockView } from './views.ts'
 
 async function lotsOf(db: Database, scope: Scope): Promise<LotView[]> {
@@ -27,9 +27,7 @@ async function bookedBy(db: Database, scope: Scope, catalogue: Catalogue): Promi
   for (const { procedure, state } of await openJobs(db, scope, catalogue)) {
     if (!procedure) continue
     for (const c of catalogue.consumables) add(c.id, c.perVehicle)
-    for (const step of procedure.steps)
-      if (step.product && !isOver(state, step.id))
-        add(step.product.id, step.product.ml * fractionOf(step.product.ratio))
+    for (const { product, ratio, ml } of stillToMix(procedure, state)) add(product, ml * fractionOf(ratio))
   }
   return booked
 }

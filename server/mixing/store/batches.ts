@@ -1,7 +1,6 @@
 import { and, desc, eq, type SQL } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { wayOf } from '#core/chemistry/way.ts'
-import { isOver } from '#core/job/reduce.ts'
 import { fractionOf } from '#core/mixing/fraction.ts'
 import { mix } from '#core/mixing/mix.ts'
 import type { MixRequest, Ratio } from '#core/mixing/schema.ts'
@@ -12,6 +11,7 @@ import { notFound, Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { announce } from '#server/http/store/changes.ts'
 import { openJobs } from '#server/jobs/open-jobs.ts'
+import { stillToMix } from '#server/jobs/still-to-mix.ts'
 import type { BatchView, ContainerView, DemandView } from '#server/mixing/views.ts'
 import { drawFrom, oldestLot } from '#server/shelf/lots.ts'
 import { speak } from '#words/en/speak.ts'
@@ -67,15 +67,12 @@ export async function batchOf(db: Database, scope: Scope, id: string): Promise<B
 export async function demandOf(db: Database, scope: Scope, catalogue: Catalogue): Promise<DemandView[]> {
   const demand = new Map<string, DemandView>()
   for (const { job, procedure, state } of await openJobs(db, scope, catalogue)) {
-    for (const step of procedure?.steps ?? []) {
-      if (!step.product || isOver(state, step.id)) continue
-      const { id, ratio, ml } = step.product
-      const key = `${id} ${ratio.concentrate}:${ratio.water}`
-      const entry = demand.get(key) ?? { product: id, ratio, ml: 0, jobs: [] }
+    if (!procedure) continue
+    for (const { product, ratio, ml } of stillToMix(procedure, state)) {
+      const key = `${product} ${ratio.concentrate}:${ratio.water}`
+      const entry = demand.get(key) ?? { product, ratio, ml: 0, jobs: [] }
       entry.ml += ml
-      const share = entry.jobs.find((j) => j.id === job.id)
-      if (share) share.ml += ml
-      else entry.jobs.push({ id: job.id, callSign: job.callSign, ml })
+      entry.jobs.push({ id: job.id, callSign: job.callSign, ml })
       demand.set(key, entry)
     }
   }
