@@ -50,14 +50,13 @@ export function createApp(
   const caller = new Caller(context.outside ?? {})
   app.use(requestId(), requestLog(context.log))
   app.use((c, next) => (c.req.path.startsWith('/api/') ? dataSecurity : pageSecurity)(c, next))
-  app.use('/api/*', async (c, next) => {
+  app.use('/api/*', (c, next) => {
     c.header('cache-control', c.req.method === 'GET' ? 'private, no-cache' : 'no-store')
-    await next()
+    return next()
   })
   app.use('/api/*', rateLimit(context.requestsPerSecond ?? 60, scopes, caller))
   app.use('/api/*', sameOrigin(caller))
-  app.use('/api/*', compressed())
-  app.use('/api/*', tagged())
+  app.get('/api/*', compressed(), tagged())
   app.use('/api/*', bodySizes(routes))
   app.use('/api/*', otherMethods(routes))
   app.get('/healthz', (c) => c.json({ ok: true }))

@@ -1,7 +1,6 @@
 import { LRUCache } from 'lru-cache'
 import type { Database } from '#server/database/connection.ts'
 import type { Scope } from './scope.ts'
-import { tokenHash } from './secrets.ts'
 import { scopeOf } from './store/sessions.ts'
 import type { Live } from './stream.ts'
 
@@ -27,23 +26,23 @@ export class KnownScopes {
 
   /** The scope of a token that was found to be real lately; undefined says nothing. */
   recall(token: string | undefined): Scope | undefined {
-    return token === undefined ? undefined : this.known.get(tokenHash(token))
+    return token === undefined ? undefined : this.known.get(token)
   }
 
   /** The scope of a session token; undefined when it is unknown, over, or its device was sent away. */
   async of(token: string): Promise<Scope | undefined> {
-    const key = tokenHash(token)
-    const there = this.known.get(key)
+    const there = this.known.get(token)
     if (there) return there
     const { generation } = this
     const found = await scopeOf(this.db, token)
     if (!found) {
-      this.known.delete(key)
+      this.known.delete(token)
       return undefined
     }
     // Read while something changed: it may be what was before, and is not kept.
     const left = Date.parse(found.expires) - Date.now()
-    if (generation === this.generation && left > 0) this.known.set(key, found.scope, { ttl: Math.min(believed, left) })
+    if (generation === this.generation && left > 0)
+      this.known.set(token, found.scope, { ttl: Math.min(believed, left) })
     return found.scope
   }
 
