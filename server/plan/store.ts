@@ -155,6 +155,8 @@ export async function changePlan(
 
 /** How long ago what is over is still shown, in minutes. */
 const shownAfter = 90
+/** A day that is far too full leaves thousands of steps unplanned: as many of them as are read. */
+const mostUnplanned = 20
 
 /** Today's plan as a screen shows it, with the names it needs; null when none was made yet. */
 export async function planView(
@@ -177,13 +179,15 @@ export async function planView(
   const minute = minuteOf(scope.timeZone, day, now)
   const { critical: _critical, ...answer } = row.answer
   const shown = answer.assignments.filter((a) => a.end > minute - shownAfter)
-  const needed = new Set([...shown, ...answer.unscheduled].map((a) => a.activity))
+  const unscheduled = answer.unscheduled.slice(0, mostUnplanned)
+  const needed = new Set([...shown, ...unscheduled].map((a) => a.activity))
   const fixed = new Set(row.request.fixed?.map((f) => f.activity))
   const skills = new Map(row.request.activities.map((a) => [a.id, a.skills ?? []]))
   return {
     day,
     version: row.version,
-    answer: { ...answer, assignments: shown },
+    answer: { ...answer, assignments: shown, unscheduled },
+    unplanned: answer.unscheduled.length,
     changed: row.changed,
     people: crew.filter((p) => onShift.has(p.id)),
     jobs: jobs
@@ -206,7 +210,6 @@ export async function planView(
               {
                 title: s.title,
                 stage: s.stage,
-                job: job.id,
                 crew: s.crew,
                 ...(fixed.has(activity) ? { fixed: true as const } : {}),
                 ...(skills.get(activity)?.length ? { skills: skills.get(activity)! } : {}),

@@ -8,9 +8,11 @@ export const PlanView = Type.Object(
   {
     day: Type.String(),
     version: Type.Integer(),
-    /** What is over for long is left out. */
+    /** What is over for long is left out, and of what could not be planned all but the first. */
     answer: Type.Omit(PlanAnswer, ['critical'], Strict),
     changed: Type.Boolean(),
+    /** How many steps could not be planned. */
+    unplanned: Type.Integer(),
     /** Names for the ids in it. */
     people: Type.Array(
       Type.Object({ id: Type.String(), name: Type.String(), skills: Type.Array(Type.String()) }, Strict),
@@ -34,7 +36,6 @@ export const PlanView = Type.Object(
         {
           title: Title,
           stage: Type.String(),
-          job: Type.String(),
           crew: Type.Integer(),
           /** It has begun or is over. */
           fixed: Type.Optional(Type.Literal(true)),

@@ -58,7 +58,7 @@ describe('news', () => {
   let asked: string[]
   /** Until nothing that was begun has anything left to do: no time passes in these tests. */
   const settle = async () => {
-    for (let turn = 0; turn < 50; turn++) await new Promise((resolve) => setImmediate(resolve))
+    for (let turn = 0; turn < 50; turn++) await new Promise((resolve) => setTimeout(resolve))
   }
   beforeEach(() => {
     asked = []

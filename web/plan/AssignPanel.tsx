@@ -5,6 +5,7 @@ import type { PlanView } from '#server/plan/views.ts'
 import { AndMore } from '#web/ui/AndMore.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { words } from '#words/en/screens/plan.ts'
+import { speak } from '#words/en/speak.ts'
 import { type Broken, useChangePlan } from './api.ts'
 import { readable, stepName } from './readable.ts'
 
@@ -62,7 +63,11 @@ export function AssignPanel({
             <div className="row spread">
               <span>
                 <strong>{title}</strong>{' '}
-                <span className="soft">{skills.length > 0 ? `needs ${skills.join(', ')}` : ''}</span>
+                <span className="soft">
+                  {skills.length > 0
+                    ? words.needs(skills.map((id) => speak.names.of('skills', id).name).join(', '))
+                    : ''}
+                </span>
               </span>
               <span data-times>
                 {sayClock(a.start)}–{sayClock(a.end)}

@@ -118,7 +118,7 @@ export default function PlanScreen() {
               </li>
             ))}
           </ul>
-          <AndMore all={unscheduled.length} shown={shown} />
+          <AndMore all={view.unplanned} shown={shown} />
         </section>
       )}
       {view.later.length > 0 && (

@@ -1,6 +1,7 @@
 import type { PlanAnswer } from '#core/plan/schema.ts'
 import { sayClock } from '#core/units/format.ts'
 import type { PlanView } from '#server/plan/views.ts'
+import { jobOf } from '#web/ui/lanes-of-plan.ts'
 import { language } from '#words/en/language.ts'
 import { speak } from '#words/en/speak.ts'
 import { planInWords } from '#words/worded/plan.ts'
@@ -17,7 +18,7 @@ export function readable(answer: Pick<PlanAnswer, 'unscheduled' | 'warnings'>, p
   const people = new Map(plan.people.map((p) => [p.id, p.name]))
   const called = (id: string) => {
     const step = plan.steps[id]
-    if (step) return `${jobs.get(step.job) ?? ''}: ${stepName(plan, id)}`
+    if (step) return `${jobs.get(jobOf(id)) ?? ''}: ${stepName(plan, id)}`
     return people.get(id) ?? jobs.get(id) ?? id
   }
   return planInWords(answer, language, called, sayClock)

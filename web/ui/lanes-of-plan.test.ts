@@ -11,7 +11,6 @@ function view(assignments: [string, number, number, string[]][], change: Partial
       {
         title: title('treatment', { treatment: activity.split('/')[1]! }),
         stage: activity.split('/')[1]!.split(':')[0]!,
-        job: activity.split('/')[0]!,
         crew: people.length,
       },
     ]),

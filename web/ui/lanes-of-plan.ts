@@ -30,6 +30,9 @@ export interface Spell extends LaneBlock {
   activities: string[]
 }
 
+/** An activity is a job's step: its id begins with the job's. */
+export const jobOf = (activity: string): string => activity.slice(0, activity.indexOf('/'))
+
 const wordsFor = (stages: readonly string[]) => [stages.join(', '), stages[0]!]
 
 /** Joins a person's consecutive steps on the same car into spells, named by their stages. */
@@ -43,7 +46,7 @@ export function spellsOf(plan: PlanView, now: number): Spell[] {
     for (const a of plan.answer.assignments) {
       const step = plan.steps[a.activity]
       if (!a.technicians.includes(person.id) || !step) continue
-      const job = jobs.get(step.job)!
+      const job = jobs.get(jobOf(a.activity))!
       const state = a.end <= now ? 'done' : a.start <= now ? 'running' : 'ahead'
       const word = stageWords[step.stage] ?? step.stage
       const flagged = warned.has(a.activity)
@@ -93,7 +96,7 @@ export function threadsOf(plan: PlanView, speak: Speaker | undefined, until = Nu
   return plan.answer.assignments.flatMap((a) => {
     const step = plan.steps[a.activity]
     if (!step || step.crew > 0 || a.end <= plan.now || a.start > until) return []
-    const job = jobs.get(step.job)!
+    const job = jobs.get(jobOf(a.activity))!
     return [
       {
         id: a.activity,

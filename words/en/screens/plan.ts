@@ -1,4 +1,5 @@
 export const words = {
+  needs: (skills: string) => `needs ${skills}`,
   outcome: 'Outcome',
   lanes: 'Lanes',
   byPerson: 'The day by person',
