@@ -270,6 +270,14 @@ describe('the published description', () => {
       'content-type': 'image/png',
     })
     expect(sent.status).toBe(200)
+    const saved = { version: draft.version, checkIn: draft.checkIn, due: null }
+    expect((await owner.send('PUT', `/api/jobs/${draft.id}/check-in`, saved)).status).toBe(200)
+    const said = intent('note', { text: 'keys in the office' })
+    expect((await owner.send('POST', `/api/jobs/${job.id}/events`, said)).status).toBe(200)
+    const { body: planned } = await owner.send('POST', '/api/plan')
+    const [{ activity, technicians }] = planned.answer.assignments
+    const asked = { version: planned.version, activity, technicians, dryRun: true }
+    expect((await owner.send('PUT', '/api/plan', asked)).status).toBe(200)
     const [named, brought] = [uuidv7(), uuidv7()]
     const standard = { version: 0, name: 'As described', note: '', settings: {} }
     expect((await owner.send('PUT', `/api/standards/${named}`, standard)).status).toBe(200)
