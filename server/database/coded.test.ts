@@ -50,11 +50,15 @@ const inWords: [RegExp, (a: any) => any][] = [
   [/\/card$/, card],
   [
     /^\/api\/plan$/,
-    (a) => ({
+    // A step's job is in its activity's name, and how many are unplanned was how many there are.
+    ({ unplanned: _u, ...a }) => ({
       ...a,
       answer: planned(a.answer),
       steps: Object.fromEntries(
-        Object.entries<any>(a.steps).map(([id, step]) => [id, { ...step, title: speak.title(step.title) }]),
+        Object.entries<any>(a.steps).map(([id, step]) => [
+          id,
+          { ...step, job: id.split('/')[0], title: speak.title(step.title) },
+        ]),
       ),
     }),
   ],
@@ -146,6 +150,12 @@ describe('a copy of the demonstration as 0007 left it', () => {
     )
     delete after['/api/catalogue']
     expect(Object.keys(after).sort()).toEqual(Object.keys(before).sort())
+    // Of what is not planned the first are told now, and how many there are.
+    const [was, is] = [before['/api/plan'], after['/api/plan']]
+    expect(is.unplanned).toBe(was.answer.unscheduled.length)
+    was.answer.unscheduled = was.answer.unscheduled.slice(0, 20)
+    const told = [...was.answer.assignments, ...was.answer.unscheduled].map((a: any) => a.activity)
+    was.steps = Object.fromEntries(told.map((id) => [id, was.steps[id]]))
     for (const [path, answer] of Object.entries(after))
       expect(tidy(worded(path, answer)), path).toEqual(tidy(before[path]))
   })
