@@ -280,10 +280,14 @@ describe('random strokes against delayed, failing, reordered saves, hand-overs a
         for (const a of acts) {
           if (a.do === 'stroke') {
             settle()
+            const before = draft.snapshot().value.condition[a.surface]?.soil
             draft.change(paint(a.surface, a.soil))
-            touched.set(a.surface, a.soil)
-            others.delete(a.surface)
-            undone.delete(a.surface)
+            // What is stroked as it was already is no change: should another have changed it meanwhile, theirs stands.
+            if (before !== a.soil) {
+              touched.set(a.surface, a.soil)
+              others.delete(a.surface)
+              undone.delete(a.surface)
+            }
           } else if (a.do === 'other') {
             // Another person, on another device, who works on what the server has.
             const now = s.row

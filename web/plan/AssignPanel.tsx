@@ -59,7 +59,7 @@ export function AssignPanel({
         const title = stepName(plan, id)
         const skills = plan.steps[id]?.skills ?? []
         return (
-          <li className="ruled" key={id} data-activity={id}>
+          <li className="ruled line-room" key={id} data-activity={id}>
             <div className="row spread">
               <span>
                 <strong>{title}</strong>{' '}

@@ -70,7 +70,8 @@ export default function PlanScreen() {
             <div>
               <dt>{words.bottleneck}</dt>
               <dd>
-                {bottleneck.id}: {sayMinutes(bottleneck.minutes)}
+                {speak.names.of(bottleneck.kind === 'skill' ? 'skills' : 'equipment', bottleneck.id).name}:{' '}
+                {sayMinutes(bottleneck.minutes)}
               </dd>
             </div>
           )}
