@@ -26,9 +26,9 @@ export async function launch(
 ): Promise<Launched> {
   const files = join(settings.folder, 'files')
   const backups = { folder: join(settings.folder, 'backups'), files }
-  if (settings.databaseUri) {
-    const running = await start({
-      databaseUri: settings.databaseUri,
+  const serve = (databaseUri: string): Promise<Running> =>
+    start({
+      databaseUri,
       port: settings.port,
       host: settings.host,
       outside: settings.outside,
@@ -37,6 +37,8 @@ export async function launch(
       files,
       backups,
     })
+  if (settings.databaseUri) {
+    const running = await serve(settings.databaseUri)
     return { running, close: () => running.stop() }
   }
   const unlock = lockFolder(settings.folder)
@@ -70,16 +72,7 @@ export async function launch(
     throw error
   }
   try {
-    const running = await start({
-      databaseUri: instance.uri,
-      port: settings.port,
-      host: settings.host,
-      outside: settings.outside,
-      pages,
-      log,
-      files,
-      backups,
-    })
+    const running = await serve(instance.uri)
     return {
       running,
       async close() {

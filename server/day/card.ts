@@ -9,14 +9,15 @@ import type { DayJobView } from './views.ts'
 /** What the cards of one day share. */
 export interface DayGround {
   at: string
-  catalogue: Catalogue
-  nameOf: ReadonlyMap<string, string>
+  /** How far a job's work is, worked out once for each of its states. */
+  progress: ReturnType<typeof progressBy>
+  names: Readonly<Record<string, string>>
   /** When the day's plan has the last of each job's work ending, minutes of the shop's day. */
   ends: ReadonlyMap<string, number>
 }
 
-/** What a card says of the work alone. Its stages are the catalogue's, which never change while a server runs. */
-const progressOf = (stages: Catalogue['stages']) =>
+/** What a card says of the work alone. */
+export const progressBy = (stages: Catalogue['stages']) =>
   byState((procedure, state) => {
     const attended = procedure.steps.filter((s) => s.crew > 0)
     return {
@@ -28,16 +29,13 @@ const progressOf = (stages: Catalogue['stages']) =>
       steps: attended.length,
     }
   })
-const progress = new WeakMap<Catalogue, ReturnType<typeof progressOf>>()
 const nothing = { petals: [], minutesLeft: null, running: [], hands: [], stepsDone: 0, steps: 0 }
 
 /** One vehicle as the Day shows it. */
 export function dayCard({ job, procedure, state, places }: OpenJob, ground: DayGround): DayJobView {
-  const { at, catalogue, nameOf, ends } = ground
+  const { at, progress, names, ends } = ground
   const { vehicle } = job
-  const known = progress.get(catalogue) ?? progressOf(catalogue.stages)
-  progress.set(catalogue, known)
-  const { running, ...work } = procedure ? known(procedure, state) : nothing
+  const { running, ...work } = procedure ? progress(procedure, state) : nothing
   return {
     id: job.id,
     callSign: job.callSign,
@@ -52,7 +50,7 @@ export function dayCard({ job, procedure, state, places }: OpenJob, ground: DayG
     running: running.map((s) => ({
       step: s.id,
       title: s.title,
-      person: nameOf.get(stepState(state, s.id).runningBy!) ?? '',
+      person: names[stepState(state, s.id).runningBy!] ?? '',
     })),
     needs: procedure ? needsOf(procedure, state, places, at) : [],
   }

@@ -3,18 +3,19 @@ import { notFound } from '#server/http/problem.ts'
 import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { dayPlanOf } from '#server/jobs/day-plan.ts'
+import { namesOf } from '#server/jobs/names.ts'
 import { openJob, openJobs } from '#server/jobs/open-jobs.ts'
 import { bottlesOf } from '#server/shelf/bottles.ts'
-import { type DayGround, dayCard } from './card.ts'
-import { crewNames } from './store.ts'
+import { type DayGround, dayCard, progressBy } from './card.ts'
 import type { DayJobView, DayView } from './views.ts'
 import { dayWires } from './wire.ts'
 
 export const dayRoutes = ({ catalogue, db, now }: AppContext): Route[] => {
+  const progress = progressBy(catalogue.stages)
   const groundOf = async (scope: Scope, day: string, at: string): Promise<DayGround> => ({
     at,
-    catalogue,
-    nameOf: await crewNames(db, scope),
+    names: await namesOf(db, scope),
+    progress,
     ends: (await dayPlanOf(db, scope, day))?.ends ?? new Map(),
   })
   return routes(dayWires, {

@@ -2,7 +2,7 @@ import { reportOf } from '#core/handover/report.ts'
 import { Problem } from '#server/http/problem.ts'
 import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import { jobAtWork } from '#server/jobs/jobs.ts'
-import { namesOf } from './store.ts'
+import { namesOf } from '#server/jobs/names.ts'
 import type { ReportView } from './views.ts'
 import { handoverWires } from './wire.ts'
 

@@ -3,24 +3,23 @@ import { Ajv, type ValidateFunction } from 'ajv'
 import type { Fault } from '#core/units/fault.ts'
 import { Problem } from './problem.ts'
 
-const quick = new Ajv({ strict: false })
-const thorough = new Ajv({ allErrors: true, strict: false })
-type Compiled = Map<TSchema, ValidateFunction>
-const [quickly, thoroughly]: [Compiled, Compiled] = [new Map(), new Map()]
-
-function compiled(ajv: Ajv, known: Compiled, schema: TSchema): ValidateFunction {
-  const there = known.get(schema)
-  if (there) return there
-  const made = ajv.compile(schema)
-  known.set(schema, made)
-  return made
+/** Compiles each schema once. */
+function compiler(ajv: Ajv): (schema: TSchema) => ValidateFunction {
+  const known = new Map<TSchema, ValidateFunction>()
+  return (schema) => {
+    const validate = known.get(schema) ?? ajv.compile(schema)
+    known.set(schema, validate)
+    return validate
+  }
 }
+const quick = compiler(new Ajv({ strict: false }))
+const thorough = compiler(new Ajv({ allErrors: true, strict: false }))
 
 /** Checks a body against its schema. @throws Problem 400 with a JSON Pointer to each fault */
 export function check(schema: TSchema, body: unknown) {
   // Most bodies are good. Every fault is looked for only where there is one.
-  if (compiled(quick, quickly, schema)(body)) return
-  const validate = compiled(thorough, thoroughly, schema)
+  if (quick(schema)(body)) return
+  const validate = thorough(schema)
   validate(body)
   const errors: Fault[] = (validate.errors ?? []).slice(0, 50).map((e) => {
     const property = e.params.additionalProperty ?? e.params.missingProperty

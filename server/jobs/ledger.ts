@@ -5,9 +5,10 @@ import type { Timing } from '#core/procedures/pace.ts'
 import type { Database } from '#server/database/connection.ts'
 import { prepared } from '#server/database/prepared.ts'
 import { events, jobs } from '#server/database/schema.ts'
-import { inTransaction, isConflict, isDuplicate } from '#server/database/transaction.ts'
+import { inTransaction, isConflict, isDuplicate, type Transaction } from '#server/database/transaction.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { announce } from '#server/http/store/changes.ts'
+import { uuidv7 } from '#server/http/uuid.ts'
 import { drawForVehicle } from '#server/shelf/lots.ts'
 
 /** An event as it stands in its row. */
@@ -144,4 +145,34 @@ export async function store(
       .set({ state: 'handed-over', openCallSign: null, version: sql`${jobs.version} + 1` })
       .where(eq(jobs.id, event.job))
   })
+}
+
+/**
+ * Writes what the server itself says of a job, in the transaction of what it changes.
+ * @param after the job's last position
+ * @returns its last position now
+ */
+export async function appendByServer(
+  tx: Transaction,
+  scope: Scope,
+  job: string,
+  after: number,
+  said: readonly Pick<Row, 'type' | 'data'>[],
+  now: string,
+): Promise<number> {
+  await tx.insert(events).values(
+    said.map((event, i) => ({
+      ...event,
+      id: uuidv7(),
+      job,
+      position: after + i + 1,
+      shop: scope.shop,
+      author: scope.person,
+      device: 'server',
+      deviceSeq: 0,
+      deviceTime: now,
+      serverTime: now,
+    })),
+  )
+  return after + said.length
 }

@@ -1,17 +1,16 @@
 import { Button } from 'antd'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
+import { FileButton } from '#web/ui/FileButton.tsx'
 import { words } from '#words/en/screens/check-in.ts'
 import { useFleet } from './vehicles.ts'
 
 /** Takes a whole list of vehicles in: looked at first, each bad line with why, then all of it or the good lines. */
 export function FleetList() {
   const fleet = useFleet()
-  const input = useRef<HTMLInputElement>(null)
   const [list, setList] = useState<{ id: string; csv: string }>()
-  const choose = async (file: File | undefined) => {
-    if (!file) return
+  const choose = async (file: File) => {
     const chosen = { id: uuidv7(), csv: await file.text() }
     setList(chosen)
     fleet.mutate({ ...chosen, take: 'none' })
@@ -24,18 +23,7 @@ export function FleetList() {
       <h2>{words.fleet}</h2>
       <p className="soft">{words.fleetLead}</p>
       <div className="row">
-        <Button onClick={() => input.current?.click()}>{words.chooseList}</Button>
-        <input
-          className="hidden"
-          ref={input}
-          type="file"
-          accept=".csv,text/csv"
-          aria-label={words.chooseList}
-          onChange={(e) => {
-            void choose(e.target.files?.[0])
-            e.target.value = ''
-          }}
-        />
+        <FileButton label={words.chooseList} accept=".csv,text/csv" onFile={(file) => void choose(file)} />
         {list && taken === 0 && good > 0 && (
           <Button
             type="primary"

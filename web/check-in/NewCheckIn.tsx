@@ -1,9 +1,10 @@
 import { Button, Form, Input, InputNumber, Radio, Select } from 'antd'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
+import { FileButton } from '#web/ui/FileButton.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
 import { useOpenJob } from './api.ts'
@@ -27,7 +28,6 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
   const open = useOpenJob()
   const go = useNavigate()
   const own = useOwnBodies()
-  const file = useRef<HTMLInputElement>(null)
   const [unreadable, setUnreadable] = useState('')
   const bodies = [...(own.data ?? []).map((o) => ({ ...o.body, id: o.id })), ...catalogue.bodies]
   const materialOptions = catalogue.materials.map(({ id, name }) => ({ value: id, label: name }))
@@ -40,8 +40,7 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
       .catch(() => undefined)
     if (job) void go(`/jobs/${job.id}/check-in`)
   }
-  const readFile = async (chosen: File | undefined) => {
-    if (!chosen) return
+  const readFile = async (chosen: File) => {
     setUnreadable('')
     try {
       await start(JSON.parse(await chosen.text()) as CheckIn, 4)
@@ -140,19 +139,11 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
           <Button type="primary" htmlType="submit" size="large" loading={open.isPending}>
             {words.new}
           </Button>
-          <Button size="large" onClick={() => file.current?.click()}>
-            {words.readJson}
-          </Button>
-          <input
-            className="hidden"
-            ref={file}
-            type="file"
+          <FileButton
+            label={words.readJson}
             accept="application/json,.json"
-            aria-label={words.readJson}
-            onChange={(e) => {
-              void readFile(e.target.files?.[0])
-              e.target.value = ''
-            }}
+            large
+            onFile={(file) => void readFile(file)}
           />
         </div>
       </Form>

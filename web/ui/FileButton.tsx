@@ -6,15 +6,16 @@ interface Props {
   /** What the file chooser offers, as in HTML's accept. */
   accept: string
   busy?: boolean
+  large?: boolean
   onFile: (file: File) => void
 }
 
 /** A button that lets one file be chosen. The same file may be chosen again: after mending it, that is what people do. */
-export function FileButton({ label, accept, busy = false, onFile }: Props) {
+export function FileButton({ label, accept, busy = false, large = false, onFile }: Props) {
   const chooser = useRef<HTMLInputElement>(null)
   return (
     <>
-      <Button loading={busy} onClick={() => chooser.current?.click()}>
+      <Button size={large ? 'large' : 'middle'} loading={busy} onClick={() => chooser.current?.click()}>
         {label}
       </Button>
       <input

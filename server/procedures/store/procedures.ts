@@ -3,13 +3,13 @@ import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { reviewProcedure } from '#core/procedures/make/generate.ts'
 import type { JobSettings } from '#core/procedures/schema.ts'
 import type { Database } from '#server/database/connection.ts'
-import { events, jobs, procedureSettings, procedures } from '#server/database/schema.ts'
+import { jobs, procedureSettings, procedures } from '#server/database/schema.ts'
 import { inTransaction } from '#server/database/transaction.ts'
 import { Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { announce } from '#server/http/store/changes.ts'
-import { uuidv7 } from '#server/http/uuid.ts'
 import { issuedProcedure, type JobRow, jobOf } from '#server/jobs/jobs.ts'
+import { appendByServer } from '#server/jobs/ledger.ts'
 import type { ProcedureView, VersionsView } from '#server/procedures/views.ts'
 import { keepable, requestFor, settingsOf } from './request.ts'
 
@@ -115,22 +115,20 @@ export async function issue(
       )
     }
     await tx.insert(procedures).values({ job: id, version: 1, shop: scope.shop, request, procedure, issued: now })
-    const base = {
-      job: id,
-      shop: scope.shop,
-      author: scope.person,
-      device: 'server',
-      deviceSeq: 0,
-      deviceTime: now,
-      serverTime: now,
-    }
-    await tx.insert(events).values([
-      { ...base, id: uuidv7(), position: 1, type: 'checked-in', data: { plate: job.checkIn.vehicle.plate } },
-      { ...base, id: uuidv7(), position: 2, type: 'procedure-issued', data: { version: 1 } },
-    ])
+    const position = await appendByServer(
+      tx,
+      scope,
+      id,
+      0,
+      [
+        { type: 'checked-in', data: { plate: job.checkIn.vehicle.plate } },
+        { type: 'procedure-issued', data: { version: 1 } },
+      ],
+      now,
+    )
     await tx
       .update(jobs)
-      .set({ state: 'checked-in', procedureVersion: 1, position: 2, version: job.version + 1, checkIn })
+      .set({ state: 'checked-in', procedureVersion: 1, position, version: job.version + 1, checkIn })
       .where(eq(jobs.id, id))
     return { job, view: { version: 1, request, procedure, settings, settingsVersion: version } }
   })

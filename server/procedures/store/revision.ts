@@ -9,12 +9,12 @@ import { needsPlace, withFinding } from '#core/procedures/make/findings-that-sto
 import { type Change, revisedProcedure, revisedRequest } from '#core/procedures/revise.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import type { Database } from '#server/database/connection.ts'
-import { events, jobs, people, procedures } from '#server/database/schema.ts'
+import { jobs, people, procedures } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
 import { Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
-import { uuidv7 } from '#server/http/uuid.ts'
 import { issuedProcedure, jobAtWork } from '#server/jobs/jobs.ts'
+import { appendByServer } from '#server/jobs/ledger.ts'
 import type { RevisionView } from '#server/procedures/views.ts'
 import { requestFor } from './request.ts'
 
@@ -134,34 +134,18 @@ function once(
     } = revisedProcedure(revisedRequest(base, procedure, over, change, underWay), catalogue)
     const version = issued.version + 1
     await tx.insert(procedures).values({ job: id, version, shop: scope.shop, request, procedure: next, issued: now })
-    const said = {
-      job: id,
-      shop: scope.shop,
-      author: scope.person,
-      device: 'server',
-      deviceSeq: 0,
-      deviceTime: now,
-      serverTime: now,
-    }
-    const { position } = state
-    await tx.insert(events).values([
-      {
-        ...said,
-        id: uuidv7(),
-        position: position + 1,
-        ...(cleared
-          ? { type: 'stop-cleared', data: { ...cleared, note } }
-          : found
-            ? { type: 'hazard-found', data: { ...found, surface: found.surface ?? null, note } }
-            : failed
-              ? { type: 'recheck-failed', data: { surfaces: failed, note } }
-              : { type: 'condition-changed', data: { condition: condition!, note } }),
-      },
-      { ...said, id: uuidv7(), position: position + 2, type: 'procedure-issued', data: { version } },
-    ])
+    const seen = cleared
+      ? { type: 'stop-cleared', data: { ...cleared, note } }
+      : found
+        ? { type: 'hazard-found', data: { ...found, surface: found.surface ?? null, note } }
+        : failed
+          ? { type: 'recheck-failed', data: { surfaces: failed, note } }
+          : { type: 'condition-changed', data: { condition: condition!, note } }
+    const issuing = { type: 'procedure-issued', data: { version } }
+    const position = await appendByServer(tx, scope, id, state.position, [seen, issuing], now)
     await tx
       .update(jobs)
-      .set({ procedureVersion: version, position: position + 2, checkIn: request.checkIn, version: job.version + 1 })
+      .set({ procedureVersion: version, position, checkIn: request.checkIn, version: job.version + 1 })
       .where(eq(jobs.id, id))
     return { version, difference: differenceOf(procedure, next), residuals: next.residuals, takenBack }
   })
