@@ -26,6 +26,22 @@ describe('check-in drafts', () => {
     expect(second.body).toMatchObject({ code: 'stale', current: { version: 2, checkIn: { customer: 'first' } } })
     expect((await lead.get(`/api/jobs/${job.id}`)).body.checkIn.customer).toBe('first')
   })
+  it('a save sent again because its answer was lost is the same save', async () => {
+    const job = await openJob(front)
+    const draft = {
+      version: 1,
+      checkIn: { ...job.checkIn, customer: 'once' },
+      due: new Date(Date.now() + 86_400_000).toISOString(),
+    }
+    const first = await front.send('PUT', `/api/jobs/${job.id}/check-in`, draft)
+    const second = await front.send('PUT', `/api/jobs/${job.id}/check-in`, draft)
+    expect(first.body.version).toBe(2)
+    expect([second.status, second.body]).toEqual([200, first.body])
+    const settings = { version: 0, settings: { finish: 'trade' } }
+    const set = () => lead.send('PUT', `/api/jobs/${job.id}/procedure/settings`, settings)
+    const [one, two] = [await set(), await set()]
+    expect([one.status, two.status, two.body]).toEqual([200, 200, one.body])
+  })
   it('of many saves at once from one version exactly one wins', async () => {
     const job = await openJob(front)
     const saves = await Promise.all(

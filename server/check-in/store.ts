@@ -2,6 +2,7 @@ import { and, eq, inArray, isNotNull } from 'drizzle-orm'
 import { plateKey } from '#core/cabin/plate.ts'
 import { readVin } from '#core/cabin/vin.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
+import { sameJson } from '#core/draft/three-way.ts'
 import type { Database } from '#server/database/connection.ts'
 import { customers, jobs } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
@@ -128,7 +129,10 @@ export async function openJobs(db: Database, scope: Scope, list: readonly NewJob
   throw busy()
 }
 
-/** Saves a draft over the version it was made from. @throws Problem 409 with what is there now when that is not the newest */
+/**
+ * Saves a draft over the version it was made from. A save that says what is there already changes nothing: it is the one whose answer
+ * was lost, sent again. @throws Problem 409 with what is there now when that is another's
+ */
 export async function saveDraft(
   db: Database,
   scope: Scope,
@@ -144,7 +148,10 @@ export async function saveDraft(
         'checked-in',
         `${job.callSign} is checked in; its check-in can no longer be edited as a draft.`,
       )
-    if (job.version !== version) throw stale(jobView(job))
+    if (job.version !== version) {
+      if (sameJson({ ...change }, { checkIn: job.checkIn, due: job.due })) return job
+      throw stale(jobView(job))
+    }
     await judgeCustomer(tx, scope, change.checkIn)
     await announce(tx, { shop: scope.shop, topic: 'draft', job: id })
     await tx

@@ -1,5 +1,6 @@
 import { and, desc, eq } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { sameJson } from '#core/draft/three-way.ts'
 import { reviewProcedure } from '#core/procedures/make/generate.ts'
 import type { JobSettings } from '#core/procedures/schema.ts'
 import type { Database } from '#server/database/connection.ts'
@@ -56,9 +57,13 @@ export async function keepSettings(
     if (job.state !== 'draft')
       throw new Problem(409, 'checked-in', `${job.callSign} is at work; its procedure is revised, not set anew.`)
     const before = await settingsOf(tx, scope, id)
-    if (before.version !== version) throw stale({ settingsVersion: before.version, settings: before.settings })
+    // Said again after a lost answer, it is the same save and not another's.
+    const again = before.version > version && sameJson(before.settings, settings)
+    if (before.version !== version && !again)
+      throw stale({ settingsVersion: before.version, settings: before.settings })
     const request = await requestFor(tx, scope, job.checkIn, catalogue, settings)
     const procedure = keepable(request, catalogue)
+    if (again) return { version: null, request, procedure, settings, settingsVersion: before.version }
     const values = { settings, version: version + 1 }
     await tx
       .insert(procedureSettings)
