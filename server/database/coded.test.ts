@@ -6,8 +6,10 @@ import { fileURLToPath } from 'node:url'
 import { gunzipSync } from 'node:zlib'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
+import type { Assignment } from '#core/plan/schema.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
 import { seededRandom } from '#core/units/random.ts'
+import { unfolded } from '#web/ui/plan.ts'
 import { language } from '#words/en/language.ts'
 import { speak } from '#words/en/speak.ts'
 import { asWritten } from '#words/message.ts'
@@ -50,17 +52,21 @@ const inWords: [RegExp, (a: any) => any][] = [
   [/\/card$/, card],
   [
     /^\/api\/plan$/,
-    // A step's job is in its activity's name, and how many are unplanned was how many there are.
-    ({ unplanned: _u, ...a }) => ({
-      ...a,
-      answer: planned(a.answer),
-      steps: Object.fromEntries(
-        Object.entries<any>(a.steps).map(([id, step]) => [
-          id,
-          { ...step, job: id.split('/')[0], title: speak.title(step.title) },
-        ]),
-      ),
-    }),
+    // What stands with its job now stood in two lists by activity; how many are unplanned was how many there are.
+    (a) => {
+      const { unplanned: _u, assignments, steps, jobs, ...plan } = unfolded(a)!
+      return {
+        ...plan,
+        jobs: jobs.map(({ steps: _s, ...job }) => job),
+        answer: planned({ ...plan.answer, assignments }),
+        steps: Object.fromEntries(
+          Object.entries(steps).map(([id, { id: _i, at: _a, by: _b, ...step }]) => [
+            id,
+            { ...step, job: id.split('/')[0], title: speak.title(step.title) },
+          ]),
+        ),
+      }
+    },
   ],
   [/^\/api\/plan\/problem$/, (a) => ({ ...a, answer: planned(a.answer) })],
   [/^\/api\/mixing\/demand$/, (a) => a.map(named)],
@@ -155,7 +161,11 @@ describe('a copy of the demonstration as 0007 left it', () => {
     expect(is.unplanned).toBe(was.answer.unscheduled.length)
     was.answer.unscheduled = was.answer.unscheduled.slice(0, 20)
     const told = [...was.answer.assignments, ...was.answer.unscheduled].map((a: any) => a.activity)
-    was.steps = Object.fromEntries(told.map((id) => [id, was.steps[id]]))
+    // Whether anybody is needed is told by there being somebody.
+    for (const { activity, technicians } of was.answer.assignments)
+      expect(was.steps[activity].crew > 0, activity).toBe(technicians.length > 0)
+    was.steps = Object.fromEntries(told.map((id) => [id, { ...was.steps[id], crew: undefined }]))
+    was.answer.assignments.sort((a: Assignment, b: Assignment) => a.start - b.start || a.end - b.end)
     for (const [path, answer] of Object.entries(after))
       expect(tidy(worded(path, answer)), path).toEqual(tidy(before[path]))
   })

@@ -12,6 +12,13 @@ export interface DayPlan {
   changed: boolean
   /** Minutes of the shop's day, by job. */
   ends: ReadonlyMap<string, number>
+  /** People who had a shift. */
+  onShift: ReadonlySet<string>
+  jobs: ReadonlySet<string>
+  /** Activities that had begun or were over. */
+  fixed: ReadonlySet<string>
+  /** What an activity asks of who does it, where it asks anything. */
+  skills: ReadonlyMap<string, string[]>
 }
 
 /**
@@ -30,6 +37,15 @@ function endsOf({ request, answer }: Pick<DayPlan, 'request' | 'answer'>): Map<s
   return ends
 }
 
+const read = (row: Pick<DayPlan, 'version' | 'request' | 'answer' | 'changed'>): DayPlan => ({
+  ...row,
+  ends: endsOf(row),
+  onShift: new Set(row.request.technicians.filter((t) => t.shifts.length > 0).map((t) => t.id)),
+  jobs: new Set(row.request.jobs.map((j) => j.id)),
+  fixed: new Set(row.request.fixed?.map((f) => f.activity)),
+  skills: new Map(row.request.activities.flatMap((a) => (a.skills?.length ? [[a.id, a.skills]] : []))),
+})
+
 /** The shop's plan of a day; undefined when none was made. */
 export async function dayPlanOf(db: Database, scope: Scope, day: string): Promise<DayPlan | undefined> {
   const ofDay = and(eq(plans.shop, scope.shop), eq(plans.day, day))
@@ -43,7 +59,7 @@ export async function dayPlanOf(db: Database, scope: Scope, day: string): Promis
     .from(plans)
     .where(ofDay)
   if (!row) return undefined
-  const plan = { ...row, ends: endsOf(row) }
+  const plan = read(row)
   cache.set(key, plan)
   return plan
 }

@@ -3,6 +3,7 @@ import { demoShop } from '#server/demo/shop.ts'
 import { intent } from '../../tests/support/intent.ts'
 import { issuedJob } from '../../tests/support/jobs.ts'
 import { type Caller, type TestServer, testServer } from '../../tests/support/test-server.ts'
+import type { PlanStep } from './views.ts'
 
 let t: TestServer
 let lead: Caller
@@ -22,8 +23,8 @@ describe('the plan', () => {
     const job = await issuedJob(front, lead)
     await hand.send('POST', `/api/jobs/${job.id}/events`, intent('step-started', { step: 'walk_round:car' }))
     const made = (await lead.send('POST', '/api/plan')).body
-    const planned = (id: string) => made.answer.assignments.some((a: { activity: string }) => a.activity === id)
-    const target = Object.keys(made.steps).find((id) => id.includes('/lm:') && planned(id))!
+    const { steps } = made.jobs.find((j: { id: string }) => j.id === job.id)
+    const target = `${job.id}/${steps.find((s: PlanStep) => s.id.startsWith('lm:') && s.at).id}`
     const desk = (await lead.get('/api/people')).body.find((p: { name: string }) => p.name === 'Bea').id
     const change = { version: made.version, activity: target, technicians: [desk], dryRun: true }
     const asked = await lead.send('PUT', '/api/plan', change)

@@ -16,7 +16,7 @@ import { announce } from '#server/http/store/changes.ts'
 import { dayPlanOf } from '#server/jobs/day-plan.ts'
 import { type OpenJob, openJobs } from '#server/jobs/open-jobs.ts'
 import { planInWorker } from './planner.ts'
-import type { PlanView } from './views.ts'
+import type { PlanStep, PlanView } from './views.ts'
 
 export const today = (scope: Scope, now: string): string => dayIn(scope.timeZone, now)
 
@@ -174,51 +174,44 @@ export async function planView(
     .from(people)
     .where(eq(people.shop, scope.shop))
     .orderBy(people.name)
-  const onShift = new Set(row.request.technicians.filter((t) => t.shifts.length > 0).map((t) => t.id))
-  const inPlan = new Set(row.request.jobs.map((j) => j.id))
   const minute = minuteOf(scope.timeZone, day, now)
-  const { critical: _critical, ...answer } = row.answer
-  const shown = answer.assignments.filter((a) => a.end > minute - shownAfter)
+  const { critical: _critical, assignments, ...answer } = row.answer
+  const at = new Map(assignments.filter((a) => a.end > minute - shownAfter).map((a) => [a.activity, a]))
   const unscheduled = answer.unscheduled.slice(0, mostUnplanned)
-  const needed = new Set([...shown, ...unscheduled].map((a) => a.activity))
-  const fixed = new Set(row.request.fixed?.map((f) => f.activity))
-  const skills = new Map(row.request.activities.map((a) => [a.id, a.skills ?? []]))
+  const told = new Set(unscheduled.map((u) => u.activity))
+  const stepsOf = ({ job, procedure }: OpenJob): PlanStep[] =>
+    (procedure?.steps ?? []).flatMap(({ id, title, stage }) => {
+      const activity = activityId(job.id, id)
+      const planned = at.get(activity)
+      if (!planned && !told.has(activity)) return []
+      const skills = row.skills.get(activity)
+      return {
+        id,
+        title,
+        stage,
+        ...(planned && { at: [planned.start, planned.end] }),
+        ...(planned && planned.technicians.length > 0 && { by: planned.technicians }),
+        ...(row.fixed.has(activity) && { fixed: true }),
+        ...(skills && { skills }),
+      }
+    })
   return {
     day,
     version: row.version,
-    answer: { ...answer, assignments: shown, unscheduled },
+    answer: { ...answer, unscheduled },
     unplanned: answer.unscheduled.length,
     changed: row.changed,
-    people: crew.filter((p) => onShift.has(p.id)),
+    people: crew.filter((p) => row.onShift.has(p.id)),
     jobs: jobs
-      .filter(({ job }) => inPlan.has(job.id))
-      .map(({ job }) => ({
-        id: job.id,
-        callSign: job.callSign,
-        colour: job.colour,
-        due: job.due === null ? null : minuteOf(scope.timeZone, day, job.due),
+      .filter(({ job }) => row.jobs.has(job.id))
+      .map((open) => ({
+        id: open.job.id,
+        callSign: open.job.callSign,
+        colour: open.job.colour,
+        due: open.job.due === null ? null : minuteOf(scope.timeZone, day, open.job.due),
+        steps: stepsOf(open),
       })),
-    later: jobs.filter(({ job, procedure }) => procedure && !inPlan.has(job.id)).map(({ job }) => job.callSign),
-    steps: Object.fromEntries(
-      jobs.flatMap(({ job, procedure }) =>
-        (procedure?.steps ?? []).flatMap((s) => {
-          const activity = activityId(job.id, s.id)
-          if (!needed.has(activity)) return []
-          return [
-            [
-              activity,
-              {
-                title: s.title,
-                stage: s.stage,
-                crew: s.crew,
-                ...(fixed.has(activity) ? { fixed: true as const } : {}),
-                ...(skills.get(activity)?.length ? { skills: skills.get(activity)! } : {}),
-              },
-            ],
-          ]
-        }),
-      ),
-    ),
+    later: jobs.filter(({ job, procedure }) => procedure && !row.jobs.has(job.id)).map(({ job }) => job.callSign),
     now: minute,
   }
 }

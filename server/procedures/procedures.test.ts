@@ -187,7 +187,8 @@ describe('a procedure at work', () => {
     expect((await say(id, 'step-finished', { step: 'kit:car' })).status).toBe(200)
     expect((await lead.send('POST', '/api/plan')).status).toBe(200)
     const plan = (await lead.get('/api/plan')).body
-    expect(plan.answer.assignments.some((a: any) => a.activity === `${id}/hotx:seats-1`)).toBe(true)
+    const mine = plan.jobs.find((j: any) => j.id === id)
+    expect(mine.steps.find((s: any) => s.id === 'hotx:seats-1').at).toHaveLength(2)
     const bad = await lead.send('POST', `/api/jobs/${id}/procedure/revision`, {
       condition: { 'wing.feather': { soil: 1 } },
       note: 'nonsense',

@@ -1,7 +1,8 @@
 import { queryOptions, useQuery } from '@tanstack/react-query'
+import type { PlanView } from '#server/plan/views.ts'
 import { get } from './http.ts'
 
 export const planQuery = queryOptions({ queryKey: ['plan'], queryFn: ({ signal }) => get('/api/plan', { signal }) })
 
-/** Today's plan; null when there is none yet. */
-export const usePlan = () => useQuery(planQuery)
+/** Today's plan, as a screen looks it up; null when there is none yet. */
+export const usePlan = <T>(select: (view: PlanView | null) => T) => useQuery({ ...planQuery, select })

@@ -8,6 +8,7 @@ import { Fetching } from '#web/ui/Fetching.tsx'
 import { useFindVehicle } from '#web/ui/FindVehicle.tsx'
 import { Lanes } from '#web/ui/Lanes.tsx'
 import { flagsOf, spellsOf, threadsOf } from '#web/ui/lanes-of-plan.ts'
+import { unfolded } from '#web/ui/plan.ts'
 import { useDay } from './api.ts'
 import { JobCard } from './JobCard.tsx'
 import './day.css'
@@ -18,7 +19,7 @@ const placeOf = (kind: string) => (kind === 'final-check' ? 'final' : kind === '
 export default function DayScreen() {
   const zone = useSignedIn().timeZone
   const day = useDay()
-  const plan = usePlan()
+  const plan = usePlan(unfolded)
   const speak = useSpeak()
   const { found, field } = useFindVehicle(day.data?.jobs ?? [])
   if (day.isPending) return <Fetching lines={4} />

@@ -1,9 +1,9 @@
 import { Button, Select } from 'antd'
 import { useState } from 'react'
 import { sayClock } from '#core/units/format.ts'
-import type { PlanView } from '#server/plan/views.ts'
 import { AndMore } from '#web/ui/AndMore.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
+import type { Plan } from '#web/ui/plan.ts'
 import { words } from '#words/en/screens/plan.ts'
 import { speak } from '#words/en/speak.ts'
 import { type Broken, useChangePlan } from './api.ts'
@@ -24,14 +24,14 @@ export function AssignPanel({
   activities,
   mayWrite,
 }: {
-  plan: PlanView
+  plan: Plan
   activities: readonly string[]
   mayWrite: boolean
 }) {
   const change = useChangePlan()
   const [pending, setPending] = useState<Pending | null>(null)
   const ask = async (activity: string, person: string, place: number) => {
-    const now = plan.answer.assignments.find((a) => a.activity === activity)!.technicians
+    const now = plan.assignments.find((a) => a.activity === activity)!.technicians
     const technicians = now.map((t, i) => (i === place ? person : t))
     const answer = await change
       .mutateAsync({ version: plan.version, activity, technicians, dryRun: true })
@@ -53,7 +53,7 @@ export function AssignPanel({
   return (
     <ul className="plain stack close">
       {activities.map((id) => {
-        const a = plan.answer.assignments.find((x) => x.activity === id)
+        const a = plan.assignments.find((x) => x.activity === id)
         if (!a) return null
         const mine = pending?.activity === id ? pending : null
         const title = stepName(plan, id)

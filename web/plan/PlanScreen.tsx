@@ -8,6 +8,7 @@ import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Lanes } from '#web/ui/Lanes.tsx'
 import { flagsOf, spellsOf, threadsOf } from '#web/ui/lanes-of-plan.ts'
+import { unfolded } from '#web/ui/plan.ts'
 import { speak } from '#words/en/speak.ts'
 import { AssignPanel } from './AssignPanel.tsx'
 import { useMakePlan } from './api.ts'
@@ -19,7 +20,7 @@ import { readable, stepName } from './readable.ts'
 const shown = 12
 
 export default function PlanScreen() {
-  const plan = usePlan()
+  const plan = usePlan(unfolded)
   const make = useMakePlan()
   const mayWrite = useMay('plan.write')
   const [selected, setSelected] = useState<string>()

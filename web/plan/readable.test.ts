@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { violationSaid } from '#core/plan/messages.ts'
 import { title } from '#core/procedures/messages.ts'
-import type { PlanView } from '#server/plan/views.ts'
+import type { Plan } from '#web/ui/plan.ts'
 import { readable } from './readable.ts'
 
 const lm = title('treatment', { treatment: 'lm', group: 'seats-1', rows: 2 })
@@ -9,7 +9,7 @@ const plan = {
   jobs: [{ id: 'j1', callSign: 'Alder', colour: '#000000', due: null }],
   people: [{ id: 'p1', name: 'Ines', skills: [] }],
   steps: { 'j1/lm:seats-1': { title: lm, stage: 'seats', crew: 1 } },
-} as unknown as PlanView
+} as unknown as Plan
 
 it('says names for ids and clock times for minutes', () => {
   const said = [

@@ -1,19 +1,19 @@
 import type { PlanAnswer } from '#core/plan/schema.ts'
 import { sayClock } from '#core/units/format.ts'
-import type { PlanView } from '#server/plan/views.ts'
 import { jobOf } from '#web/ui/lanes-of-plan.ts'
+import type { Plan } from '#web/ui/plan.ts'
 import { language } from '#words/en/language.ts'
 import { speak } from '#words/en/speak.ts'
 import { planInWords } from '#words/worded/plan.ts'
 
 /** What a planned step is called. */
-export function stepName({ steps }: Pick<PlanView, 'steps'>, activity: string): string {
+export function stepName({ steps }: Pick<Plan, 'steps'>, activity: string): string {
   const step = steps[activity]
   return step ? speak.title(step.title) : activity
 }
 
 /** Why steps are not planned and what a plan breaks, with call signs, titles and names for its ids, and the clock for its minutes. */
-export function readable(answer: Pick<PlanAnswer, 'unscheduled' | 'warnings'>, plan: PlanView) {
+export function readable(answer: Pick<PlanAnswer, 'unscheduled' | 'warnings'>, plan: Plan) {
   const jobs = new Map(plan.jobs.map((j) => [j.id, j.callSign]))
   const people = new Map(plan.people.map((p) => [p.id, p.name]))
   const called = (id: string) => {

@@ -1,17 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import { title } from '#core/procedures/messages.ts'
-import type { PlanView } from '#server/plan/views.ts'
 import { speak } from '#words/en/speak.ts'
 import { flagsOf, spellsOf, threadsOf } from './lanes-of-plan.ts'
+import type { Plan } from './plan.ts'
 
-function view(assignments: [string, number, number, string[]][], change: Partial<PlanView> = {}): PlanView {
+function view(assignments: [string, number, number, string[]][], change: Partial<Plan> = {}): Plan {
   const steps = Object.fromEntries(
     assignments.map(([activity, , , people]) => [
       activity,
       {
         title: title('treatment', { treatment: activity.split('/')[1]! }),
         stage: activity.split('/')[1]!.split(':')[0]!,
-        crew: people.length,
+        by: people.length > 0 ? people : undefined,
       },
     ]),
   )
@@ -27,12 +27,10 @@ function view(assignments: [string, number, number, string[]][], change: Partial
       { id: 'j2', callSign: 'Teasel', colour: '#222222', due: null },
     ],
     steps,
-    answer: {
-      assignments: assignments.map(([activity, start, end, technicians]) => ({ activity, start, end, technicians })),
-      warnings: [{ code: 'skill', message: '', activities: ['j1/seats:2'] }],
-    },
+    assignments: assignments.map(([activity, start, end, technicians]) => ({ activity, start, end, technicians })),
+    answer: { warnings: [{ code: 'skill', message: '', activities: ['j1/seats:2'] }] },
     ...change,
-  } as unknown as PlanView
+  } as unknown as Plan
 }
 
 describe('spells', () => {

@@ -1,7 +1,7 @@
-import type { PlanView } from '#server/plan/views.ts'
 import type { Speaker } from '#words/speaker.ts'
 import type { LaneBlock } from './LaneBox.tsx'
 import type { Flag, Thread } from './Lanes.tsx'
+import type { Plan } from './plan.ts'
 
 const stageWords: Record<string, string> = {
   receive: 'walk round',
@@ -36,14 +36,14 @@ export const jobOf = (activity: string): string => activity.slice(0, activity.in
 const wordsFor = (stages: readonly string[]) => [stages.join(', '), stages[0]!]
 
 /** Joins a person's consecutive steps on the same car into spells, named by their stages. */
-export function spellsOf(plan: PlanView, now: number): Spell[] {
+export function spellsOf(plan: Plan, now: number): Spell[] {
   const spells: Spell[] = []
   // A fresh plan warns only of what already happened; what a hand broke is worth a mark.
   const warned = new Set(plan.changed ? plan.answer.warnings.flatMap((w) => w.activities) : [])
   const jobs = new Map(plan.jobs.map((j) => [j.id, j]))
   for (const person of plan.people) {
     let open: (Spell & { stages: string[] }) | undefined
-    for (const a of plan.answer.assignments) {
+    for (const a of plan.assignments) {
       const step = plan.steps[a.activity]
       if (!a.technicians.includes(person.id) || !step) continue
       const job = jobs.get(jobOf(a.activity))!
@@ -85,17 +85,17 @@ export function spellsOf(plan: PlanView, now: number): Spell[] {
 }
 
 /** Where it dries; what else passes by itself is called as it is. */
-const dryingPlace = (title: PlanView['steps'][string]['title'], speak: Speaker) =>
+const dryingPlace = (title: Plan['steps'][string]['title'], speak: Speaker) =>
   title.code === 'dry-out'
     ? `${speak.group(title.facts.group, title.facts.rows)} drying`
     : speak.title(title).toLowerCase()
 
 /** Drying and soaking under way or about to begin, up to `until`. */
-export function threadsOf(plan: PlanView, speak: Speaker | undefined, until = Number.POSITIVE_INFINITY): Thread[] {
+export function threadsOf(plan: Plan, speak: Speaker | undefined, until = Number.POSITIVE_INFINITY): Thread[] {
   const jobs = new Map(plan.jobs.map((j) => [j.id, j]))
-  return plan.answer.assignments.flatMap((a) => {
+  return plan.assignments.flatMap((a) => {
     const step = plan.steps[a.activity]
-    if (!step || step.crew > 0 || a.end <= plan.now || a.start > until) return []
+    if (!step || step.by || a.end <= plan.now || a.start > until) return []
     const job = jobs.get(jobOf(a.activity))!
     return [
       {
@@ -109,7 +109,7 @@ export function threadsOf(plan: PlanView, speak: Speaker | undefined, until = Nu
   })
 }
 
-export const flagsOf = (plan: PlanView): Flag[] =>
+export const flagsOf = (plan: Plan): Flag[] =>
   plan.jobs
-    .filter((j) => j.due !== null && plan.answer.assignments.some((a) => a.activity.startsWith(`${j.id}/`)))
+    .filter((j) => j.due !== null && plan.assignments.some((a) => a.activity.startsWith(`${j.id}/`)))
     .map((j) => ({ id: j.id, at: j.due!, text: j.callSign, colour: j.colour }))
