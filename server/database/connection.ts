@@ -3,7 +3,7 @@ import { drizzle, type MySql2Database } from 'drizzle-orm/mysql2'
 import mysql from 'mysql2/promise'
 import * as schema from './schema.ts'
 
-export type Database = MySql2Database<typeof schema>
+export type Database = MySql2Database<typeof schema> & { $client: mysql.Pool }
 export interface Connection {
   db: Database
   pool: mysql.Pool

@@ -1,4 +1,4 @@
-import { eq, sql } from 'drizzle-orm'
+import { eq, getTableColumns, getTableName, sql } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { WorkEvent } from '#core/job/schema.ts'
 import type { Timing } from '#core/procedures/pace.ts'
@@ -19,46 +19,28 @@ interface Waiting {
   failed(error: unknown): void
 }
 
-const columns = Object.keys({
-  job: 0,
-  position: 0,
-  id: 0,
-  shop: 0,
-  type: 0,
-  data: 0,
-  author: 0,
-  device: 0,
-  deviceSeq: 0,
-  deviceTime: 0,
-  serverTime: 0,
-  offline: 0,
-  timedTreatment: 0,
-  timedBook: 0,
-  timedTook: 0,
-  timedPeople: 0,
-} satisfies Record<keyof Row, 0>) as (keyof Row)[]
+const columns = Object.entries(getTableColumns(events))
 
-/** Batches come in these sizes, so that the statement of each is built only once. */
+/** Batches come in these sizes, so that the statement of each is prepared only once. */
 const sizes = [16, 8, 4, 2, 1]
-const inserts = new Map(
+const row = `(${columns.map(() => '?').join(', ')})`
+const statements = new Map(
   sizes.map((size) => [
     size,
-    prepared((db) =>
-      db
-        .insert(events)
-        .values(
-          Array.from({ length: size }, (_, i) =>
-            Object.fromEntries(columns.map((column) => [column, sql.placeholder(`${column}${i}`)])),
-          ) as unknown as Row[],
-        )
-        .prepare(),
-    ),
+    `insert into ${getTableName(events)} (${columns.map(([, c]) => c.name).join(', ')}) values ${Array(size).fill(row).join(', ')}`,
   ]),
 )
 
+/** Past the query builder, which costs more here than the database: nothing else is written so often. */
 const insert = (db: Database, rows: readonly Row[]) =>
-  inserts.get(rows.length)!(db).execute(
-    Object.fromEntries(rows.flatMap((row, i) => columns.map((column) => [`${column}${i}`, row[column]]))),
+  db.$client.execute(
+    statements.get(rows.length)!,
+    rows.flatMap((r) =>
+      columns.map(([name, column]) => {
+        const value = r[name as keyof Row]
+        return value === null || value === undefined ? null : (column.mapToDriverValue(value) as string | number)
+      }),
+    ),
   )
 
 /** Milliseconds for which events are gathered before they are written together. */

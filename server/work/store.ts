@@ -108,6 +108,14 @@ const skillsOf = async (db: Database, scope: Scope): Promise<string[]> =>
 const asksForSkill = ({ steps }: Procedure, id: string): boolean =>
   steps.some((step) => step.id === id && step.skills.length > 0)
 
+const trained = new WeakMap<Catalogue, ReadonlySet<string>>()
+/** Skills that nobody may be let off. */
+function trainedSkills(catalogue: Catalogue): ReadonlySet<string> {
+  const known = trained.get(catalogue) ?? new Set(catalogue.skills.flatMap((s) => (s.trained ? [s.id] : [])))
+  trained.set(catalogue, known)
+  return known
+}
+
 /** The job's state as the database has it now. */
 async function readNow(db: Database, scope: Scope, jobId: string, catalogue: Catalogue): Promise<Current> {
   const [job] = await jobRow(db).execute({ shop: scope.shop, id: jobId })
@@ -132,7 +140,7 @@ async function append(
   const actor: Actor = {
     person: scope.person,
     leads: scope.role === 'owner' || scope.role === 'lead',
-    trained: new Set(catalogue.skills.flatMap((s) => (s.trained ? [s.id] : []))),
+    trained: trainedSkills(catalogue),
   }
   // First by what this process remembers. If that is behind, its next position is taken and the database says so.
   let remembered = recall(scope, jobId)
