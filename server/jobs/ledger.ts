@@ -21,20 +21,19 @@ interface Waiting {
 
 const columns = Object.entries(getTableColumns(events))
 
-/** Batches come in these sizes, so that the statement of each is prepared only once. */
-const sizes = [16, 8, 4, 2, 1]
+/** Most events in one statement; one of each length is prepared at the database, once a connection. */
+const most = 16
 const row = `(${columns.map(() => '?').join(', ')})`
-const statements = new Map(
-  sizes.map((size) => [
-    size,
+const statements = Array.from(
+  { length: most + 1 },
+  (_, size) =>
     `insert into ${getTableName(events)} (${columns.map(([, c]) => c.name).join(', ')}) values ${Array(size).fill(row).join(', ')}`,
-  ]),
 )
 
 /** Past the query builder, which costs more here than the database: nothing else is written so often. */
 const insert = (db: Database, rows: readonly Row[]) =>
   db.$client.execute(
-    statements.get(rows.length)!,
+    statements[rows.length]!,
     rows.flatMap((r) =>
       columns.map(([name, column]) => {
         const value = r[name as keyof Row]
@@ -42,9 +41,6 @@ const insert = (db: Database, rows: readonly Row[]) =>
       }),
     ),
   )
-
-/** Milliseconds for which events are gathered before they are written together. */
-const gathering = 2
 
 /**
  * Writes events that come at the same moment in one statement and one commit, so that a busy bay waits for the disk once and not once a
@@ -68,10 +64,9 @@ class Ledger {
   private async write() {
     this.writing = true
     while (this.waiting.length > 0) {
-      // What else is said meanwhile goes along: a commit costs as much for one as for sixteen.
-      await new Promise((resolve) => setTimeout(resolve, gathering))
-      const size = sizes.find((s) => s <= this.waiting.length)!
-      await this.together(this.waiting.splice(0, size).sort((a, b) => (a.row.job < b.row.job ? -1 : 1)))
+      // What else came in this turn goes along: a commit costs as much for one as for sixteen.
+      await new Promise((resolve) => setImmediate(resolve))
+      await this.together(this.waiting.splice(0, most).sort((a, b) => (a.row.job < b.row.job ? -1 : 1)))
     }
     this.writing = false
   }
