@@ -1,8 +1,8 @@
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import pino from 'pino'
 import { FolderInUse } from '#server/database/folder-lock.ts'
 import { type Launched, launch } from '#server/launch.ts'
+import { openLog } from '#server/log.ts'
 import { explainStart, readSettings, type Settings } from '#server/settings.ts'
 
 export const root = fileURLToPath(new URL('..', import.meta.url))
@@ -21,7 +21,7 @@ export function settingsOrEnd(defaults: { port: number; folder: string }): Setti
 
 /** Launches for an entry point, or ends with one sentence that says what to do. Ctrl-C and SIGTERM close it again. */
 export async function openOrEnd(settings: Settings): Promise<Launched> {
-  const log = pino({ level: settings.logLevel }, pino.destination({ sync: false }))
+  const log = openLog(settings.logLevel)
   const launched = await launch(settings, join(root, 'dist', 'web'), log, (reason) => end(reason)).catch(
     (error: Error) => {
       end(error instanceof FolderInUse ? error.message : (explainStart(error, settings) ?? error.message))

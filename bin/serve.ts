@@ -1,5 +1,5 @@
 import { fileURLToPath } from 'node:url'
-import pino from 'pino'
+import { openLog } from '#server/log.ts'
 import { start } from '#server/serve.ts'
 
 // One server process over a database that is already there: DATABASE_URL and PORT. Tests and the bench start it.
@@ -13,7 +13,7 @@ const running = await start({
   port: Number(process.env.PORT ?? 0),
   // A load test speaks for a whole crew with one session.
   requestsPerSecond: Number(process.env.REQUESTS_PER_SECOND ?? 60),
-  log: pino({ level: process.env.LOG ?? 'info' }, pino.destination({ sync: false })),
+  log: openLog(process.env.LOG ?? 'info'),
   pages: fileURLToPath(new URL('../dist/web', import.meta.url)),
 })
 console.log(JSON.stringify({ listening: running.port }))

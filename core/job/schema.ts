@@ -1,6 +1,7 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox'
 import type { Condition } from '#core/condition/schema.ts'
 import { Title } from '#core/procedures/message-schemas.ts'
+import { taggedUnion } from '#core/units/tagged-union.ts'
 import { Uuid } from '#core/units/uuid.ts'
 import { LogSaid } from './message-schemas.ts'
 
@@ -65,7 +66,7 @@ const intents = [
 ]
 
 /** What a person can say about a job at work. What changes the procedure is written by the server alone. */
-export const WorkIntent = Type.Union(intents, { $id: 'work-event' })
+export const WorkIntent = taggedUnion('type', intents, { $id: 'work-event' })
 export type WorkIntent = Static<typeof WorkIntent>
 
 /**
@@ -73,7 +74,7 @@ export type WorkIntent = Static<typeof WorkIntent>
  * `sentAt` is the device's clock at sending: with it the server works out how long ago each was, and believes no device's time of day.
  */
 export const Facts = Type.Object(
-  { events: Type.Array(Type.Union(intents), { minItems: 1, maxItems: 200 }), sentAt: Type.String({ maxLength: 40 }) },
+  { events: Type.Array(taggedUnion('type', intents), { minItems: 1, maxItems: 200 }), sentAt: Type.String({ maxLength: 40 }) },
   Strict,
 )
 export type Facts = Static<typeof Facts>

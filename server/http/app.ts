@@ -1,4 +1,5 @@
 import { type Context, Hono } from 'hono'
+import { getCookie } from 'hono/cookie'
 import { methodNotAllowed } from 'hono/method-not-allowed'
 import { requestId } from 'hono/request-id'
 import { ping } from '#server/database/connection.ts'
@@ -8,6 +9,7 @@ import { KnownScopes } from './known-scopes.ts'
 import { installLive } from './live-route.ts'
 import { bodySizes } from './middleware/body-sizes.ts'
 import { Caller } from './middleware/caller.ts'
+import { guarded } from './middleware/guards.ts'
 import { compressed, tagged } from './middleware/lean-answers.ts'
 import { rateLimit } from './middleware/rate-limit.ts'
 import { requestLog } from './middleware/request-log.ts'
@@ -16,6 +18,7 @@ import { dataSecurity, pageSecurity } from './middleware/security.ts'
 import { openApi } from './openapi.ts'
 import { notFound, Problem, problemDocument } from './problem.ts'
 import type { AppContext, Route } from './route.ts'
+import { sessionCookie } from './scope.ts'
 
 function answerProblem(c: Context<Env>, error: Error) {
   const document = problemDocument(error, c.get('requestId'))
@@ -49,16 +52,18 @@ export function createApp(
   const scopes = new KnownScopes(context.db, context.live)
   const caller = new Caller(context.outside ?? {})
   app.use(requestId(), requestLog(context.log))
-  app.use((c, next) => (c.req.path.startsWith('/api/') ? dataSecurity : pageSecurity)(c, next))
-  app.use('/api/*', (c, next) => {
-    c.header('cache-control', c.req.method === 'GET' ? 'private, no-cache' : 'no-store')
-    return next()
-  })
-  app.use('/api/*', rateLimit(context.requestsPerSecond ?? 60, scopes, caller))
-  app.use('/api/*', sameOrigin(caller))
+  app.use((c, next) => (c.req.path.startsWith('/api/') ? next() : pageSecurity(c, next)))
+  app.use(
+    '/api/*',
+    guarded(
+      dataSecurity,
+      (c) => c.set('token', getCookie(c, sessionCookie)),
+      rateLimit(context.requestsPerSecond ?? 60, scopes, caller),
+      sameOrigin(caller),
+    ),
+  )
   app.get('/api/*', compressed(), tagged())
   app.use('/api/*', bodySizes(routes))
-  app.use('/api/*', otherMethods(routes))
   app.get('/healthz', (c) => c.json({ ok: true }))
   app.get('/readyz', async (c) => {
     try {
@@ -71,7 +76,7 @@ export function createApp(
   app.get('/api/openapi.json', (c) => c.json(description))
   installLive(app, context, scopes, ending)
   for (const route of routes) installRoute(app, route, { context, scopes, caller, exists })
-  app.all('/api/*', (c) => answerProblem(c, notFound('address')))
+  app.all('/api/*', otherMethods(routes), (c) => answerProblem(c, notFound('address')))
   app.onError((error, c) => {
     const document = problemDocument(error, c.get('requestId'))
     if (document.status >= 500)

@@ -1,4 +1,2 @@
-import type { Scope } from './scope.ts'
-
 /** What one request carries through the application. */
-export type Env = { Variables: { requestId: string; scope: Scope } }
+export type Env = { Variables: { requestId: string; token: string | undefined } }

@@ -9,7 +9,7 @@ import { notAllowed, Problem } from './problem.ts'
 import { requireScope } from './require-scope.ts'
 import { may } from './roles.ts'
 import type { AppContext, Cookies, FileAnswer, Route } from './route.ts'
-import { type Scope, sessionCookie } from './scope.ts'
+import type { Scope } from './scope.ts'
 import { check } from './validate.ts'
 
 function fileResponse(c: Context, { type, bytes, name }: FileAnswer) {
@@ -38,8 +38,8 @@ const cookiesOf = (c: Context, caller: Caller): Cookies => ({
 })
 
 /** Whoever is signed in, if anybody is. */
-async function scopeIfAny(c: Context, scopes: KnownScopes): Promise<Scope | undefined> {
-  const token = getCookie(c, sessionCookie)
+async function scopeIfAny(c: Context<Env>, scopes: KnownScopes): Promise<Scope | undefined> {
+  const token = c.get('token')
   return token ? scopes.of(token) : undefined
 }
 

@@ -1,5 +1,4 @@
 import type { Hono } from 'hono'
-import { getCookie } from 'hono/cookie'
 import { streamSSE } from 'hono/streaming'
 import type { Env } from './env.ts'
 import type { KnownScopes } from './known-scopes.ts'
@@ -7,7 +6,6 @@ import { notAllowed } from './problem.ts'
 import { requireScope } from './require-scope.ts'
 import { may } from './roles.ts'
 import type { AppContext } from './route.ts'
-import { sessionCookie } from './scope.ts'
 import type { Change } from './store/changes.ts'
 
 /** The live line: what changed in this shop, from where a stream that lost its line had heard last. */
@@ -27,7 +25,7 @@ export function installLive(app: Hono<Env>, context: AppContext, scopes: KnownSc
       })
       const end = () => wake()
       ending.addEventListener('abort', end)
-      const token = getCookie(c, sessionCookie)!
+      const token = c.get('token')!
       let welcome = true
       stream.onAbort(end)
       // Subscribed first, then what was missed is read: nothing can fall between the two, and `told` drops what is in both.

@@ -12,8 +12,8 @@ function compiler(ajv: Ajv): (schema: TSchema) => ValidateFunction {
     return validate
   }
 }
-const quick = compiler(new Ajv({ strict: false }))
-const thorough = compiler(new Ajv({ allErrors: true, strict: false }))
+const quick = compiler(new Ajv({ strict: false, discriminator: true }))
+const thorough = compiler(new Ajv({ allErrors: true, strict: false, discriminator: true }))
 
 /** Checks a body against its schema. @throws Problem 400 with a JSON Pointer to each fault */
 export function check(schema: TSchema, body: unknown) {

@@ -1,5 +1,6 @@
 import type { MiddlewareHandler } from 'hono'
 import { secureHeaders } from 'hono/secure-headers'
+import type { Guard } from './guards.ts'
 
 /** What our pages may load and do: only what comes from here. */
 export const pageSecurity: MiddlewareHandler = secureHeaders({
@@ -22,7 +23,7 @@ const ofData: [string, string][] = [
   ['cross-origin-resource-policy', 'same-origin'],
   ['referrer-policy', 'no-referrer'],
 ]
-export const dataSecurity: MiddlewareHandler = (c, next) => {
+export const dataSecurity: Guard = (c) => {
   for (const [name, value] of ofData) c.header(name, value)
-  return next()
+  c.header('cache-control', c.req.method === 'GET' ? 'private, no-cache' : 'no-store')
 }
