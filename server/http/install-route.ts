@@ -47,15 +47,10 @@ async function scopeIfAny(c: Context<Env>, scopes: KnownScopes): Promise<Scope |
 export function installRoute(app: Hono<Env>, route: Route, { context, scopes, caller, exists }: Ground) {
   app.on(route.method, route.path, async (c) => {
     const scope = route.allow === 'anybody' ? await scopeIfAny(c, scopes) : await requireScope(c, scopes)
-    const refuse = async (problem: Problem): Promise<never> => {
-      // What another shop has is not there, whatever else is wrong: that comes before any other refusal. The handler itself looks as well.
-      if (scope) await exists(route.path, scope, c.req.param('id'))
-      throw problem
-    }
-    if (route.allow !== 'anybody' && !may(scope!.role, route.allow)) return refuse(notAllowed(scope!.role))
     let body: unknown
     let bytes = new Uint8Array()
     try {
+      if (route.allow !== 'anybody' && !may(scope!.role, route.allow)) throw notAllowed(scope!.role)
       if (route.upload) bytes = await uploaded(c, route.upload)
       else if (route.body) {
         body = await jsonBody(c)
@@ -64,7 +59,8 @@ export function installRoute(app: Hono<Env>, route: Route, { context, scopes, ca
         throw new Problem(400, 'invalid', 'This takes no body.', [{ pointer: '', message: 'There should be no body.' }])
       }
     } catch (error) {
-      if (error instanceof Problem) return refuse(error)
+      // What another shop has is not there, whatever else is wrong: that comes before any other refusal. The handler itself looks as well.
+      if (error instanceof Problem && scope) await exists(route.path, scope, c.req.param('id'))
       throw error
     }
     const answer = await route.handle({
