@@ -275,7 +275,9 @@ describe('the published description', () => {
     const said = intent('note', { text: 'keys in the office' })
     expect((await owner.send('POST', `/api/jobs/${job.id}/events`, said)).status).toBe(200)
     const { body: planned } = await owner.send('POST', '/api/plan')
-    const [{ activity, technicians }] = planned.answer.assignments
+    const [first] = planned.jobs
+    const { id, by: technicians } = first.steps.find((s: { by?: string[] }) => s.by)
+    const activity = `${first.id}/${id}`
     const asked = { version: planned.version, activity, technicians, dryRun: true }
     expect((await owner.send('PUT', '/api/plan', asked)).status).toBe(200)
     const [named, brought] = [uuidv7(), uuidv7()]

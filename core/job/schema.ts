@@ -74,7 +74,10 @@ export type WorkIntent = Static<typeof WorkIntent>
  * `sentAt` is the device's clock at sending: with it the server works out how long ago each was, and believes no device's time of day.
  */
 export const Facts = Type.Object(
-  { events: Type.Array(taggedUnion('type', intents), { minItems: 1, maxItems: 200 }), sentAt: Type.String({ maxLength: 40 }) },
+  {
+    events: Type.Array(taggedUnion('type', intents), { minItems: 1, maxItems: 200 }),
+    sentAt: Type.String({ maxLength: 40 }),
+  },
   Strict,
 )
 export type Facts = Static<typeof Facts>

@@ -5,4 +5,9 @@ import { type Static, type TObject, type TUnion, Type } from '@sinclair/typebox'
  * trying all of them, and its faults speak of that branch alone. (JSON Schema `oneOf` with OpenAPI's `discriminator`.)
  */
 export const taggedUnion = <B extends TObject[]>(property: string, branches: readonly [...B], options: object = {}) =>
-  Type.Unsafe<Static<TUnion<B>>>({ ...options, discriminator: { propertyName: property }, oneOf: branches })
+  Type.Unsafe<Static<TUnion<B>>>({
+    ...options,
+    type: 'object',
+    discriminator: { propertyName: property },
+    oneOf: branches,
+  })

@@ -3,6 +3,7 @@ import { getCookie } from 'hono/cookie'
 import { methodNotAllowed } from 'hono/method-not-allowed'
 import { requestId } from 'hono/request-id'
 import { ping } from '#server/database/connection.ts'
+import { answered } from './answer.ts'
 import type { Env } from './env.ts'
 import { type Exists, installRoute } from './install-route.ts'
 import { KnownScopes } from './known-scopes.ts'
@@ -14,16 +15,21 @@ import { compressed, tagged } from './middleware/lean-answers.ts'
 import { rateLimit } from './middleware/rate-limit.ts'
 import { requestLog } from './middleware/request-log.ts'
 import { sameOrigin } from './middleware/same-origin.ts'
-import { dataSecurity, pageSecurity } from './middleware/security.ts'
+import { pageSecurity } from './middleware/security.ts'
 import { openApi } from './openapi.ts'
 import { notFound, Problem, problemDocument } from './problem.ts'
 import type { AppContext, Route } from './route.ts'
 import { sessionCookie } from './scope.ts'
 
-function answerProblem(c: Context<Env>, error: Error) {
+const ofJson = { 'content-type': 'application/json' }
+
+function answerProblem(c: Context<Env>, error: Error, headers: Record<string, string> = {}) {
   const document = problemDocument(error, c.get('requestId'))
-  if ('retryAfter' in document) c.header('retry-after', String(document.retryAfter))
-  return c.json(document, document.status as 400, { 'content-type': 'application/problem+json' })
+  return answered(c, JSON.stringify(document), document.status, {
+    'content-type': 'application/problem+json',
+    ...('retryAfter' in document && { 'retry-after': String(document.retryAfter) }),
+    ...headers,
+  })
 }
 
 /** Where a path of the table is asked by another method: 405, with the methods it has. */
@@ -33,10 +39,10 @@ function otherMethods(routes: readonly Route[]) {
   for (const route of routes) table.on(route.method, route.path, (c) => c.body(null))
   return methodNotAllowed({
     app: table,
-    onMethodNotAllowed: (c, methods) => {
-      c.header('allow', methods.join(', '))
-      return answerProblem(c, new Problem(405, 'method', `${c.req.method} is not possible here.`))
-    },
+    onMethodNotAllowed: (c, methods) =>
+      answerProblem(c, new Problem(405, 'method', `${c.req.method} is not possible here.`), {
+        allow: methods.join(', '),
+      }),
   })
 }
 
@@ -48,7 +54,7 @@ export function createApp(
   ending: AbortSignal,
 ): Hono<Env> {
   const app = new Hono<Env>()
-  const description = openApi(routes)
+  const description = JSON.stringify(openApi(routes))
   const scopes = new KnownScopes(context.db, context.live)
   const caller = new Caller(context.outside ?? {})
   app.use(requestId(), requestLog(context.log))
@@ -56,7 +62,6 @@ export function createApp(
   app.use(
     '/api/*',
     guarded(
-      dataSecurity,
       (c) => c.set('token', getCookie(c, sessionCookie)),
       rateLimit(context.requestsPerSecond ?? 60, scopes, caller),
       sameOrigin(caller),
@@ -73,7 +78,7 @@ export function createApp(
       return c.json({ ready: false, detail: 'The database does not answer.' }, 503)
     }
   })
-  app.get('/api/openapi.json', (c) => c.json(description))
+  app.get('/api/openapi.json', (c) => answered(c, description, 200, ofJson))
   installLive(app, context, scopes, ending)
   for (const route of routes) installRoute(app, route, { context, scopes, caller, exists })
   app.all('/api/*', otherMethods(routes), (c) => answerProblem(c, notFound('address')))

@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto'
 import type { Context, Hono } from 'hono'
-import { deleteCookie, getCookie, setCookie } from 'hono/cookie'
+import { getCookie } from 'hono/cookie'
+import { serialize } from 'hono/utils/cookie'
+import { answered } from './answer.ts'
 import { bodyMethods, jsonBody, uploaded } from './bodies.ts'
 import type { Env } from './env.ts'
 import type { KnownScopes } from './known-scopes.ts'
@@ -11,13 +13,6 @@ import { may } from './roles.ts'
 import type { AppContext, Cookies, FileAnswer, Route } from './route.ts'
 import type { Scope } from './scope.ts'
 import { check } from './validate.ts'
-
-function fileResponse(c: Context, { type, bytes, name }: FileAnswer) {
-  return c.body(new Uint8Array(bytes), 200, {
-    'content-type': type,
-    'content-disposition': name ? `attachment; filename="${name}"` : 'inline',
-  })
-}
 
 /** Throws where what a path names is not this shop's; paths that name nothing of a shop pass. */
 export type Exists = (path: string, scope: Scope, id: string | undefined) => Promise<unknown>
@@ -30,11 +25,20 @@ export interface Ground {
   exists: Exists
 }
 
-const cookiesOf = (c: Context, caller: Caller): Cookies => ({
+/** The cookies of a call; those it sets are collected as lines for its answer. */
+const cookiesOf = (c: Context, caller: Caller, lines: string[]): Cookies => ({
   read: (name) => getCookie(c, name),
   keep: (name, value, maxAge) =>
-    setCookie(c, name, value, { httpOnly: true, sameSite: 'Strict', path: '/', maxAge, secure: caller.isHttps(c) }),
-  drop: (name) => void deleteCookie(c, name, { path: '/' }),
+    void lines.push(
+      serialize(name, value, { httpOnly: true, sameSite: 'Strict', path: '/', maxAge, secure: caller.isHttps(c) }),
+    ),
+  drop: (name) => void lines.push(serialize(name, '', { path: '/', maxAge: 0 })),
+})
+
+const ofJson = { 'content-type': 'application/json' }
+const fileHeaders = ({ type, name }: FileAnswer) => ({
+  'content-type': type,
+  'content-disposition': name ? `attachment; filename="${name}"` : 'inline',
 })
 
 /** Whoever is signed in, if anybody is. */
@@ -63,23 +67,27 @@ export function installRoute(app: Hono<Env>, route: Route, { context, scopes, ca
       if (error instanceof Problem && scope) await exists(route.path, scope, c.req.param('id'))
       throw error
     }
+    const cookies: string[] = []
     const answer = await route.handle({
       scope: scope as Scope,
       params: c.req.param() as Record<never, string>,
       query: c.req.query(),
       body: body as never,
       bytes,
-      cookies: cookiesOf(c, caller),
+      cookies: cookiesOf(c, caller, cookies),
     })
     if (route.rights) scopes.forget()
     // Screens hear of a write of our own at once; other servers find it at their next poll.
     if (route.method !== 'GET') context.live.wake()
-    if (route.file) return fileResponse(c, answer as FileAnswer)
-    if (answer === undefined) return c.body(null, 204)
-    if (route.method !== 'GET') return c.json(answer as object)
-    // Tagged here, where the answer still is one text: reading it back out of a response costs more than making it.
+    if (route.file) {
+      const file = answer as FileAnswer
+      return answered(c, new Uint8Array(file.bytes), 200, fileHeaders(file))
+    }
+    if (answer === undefined) return answered(c, null, 204, {}, cookies)
     const text = JSON.stringify(answer)
-    c.header('etag', `"${createHash('sha1').update(text).digest('base64url')}"`)
-    return c.body(text, 200, { 'content-type': 'application/json' })
+    if (route.method !== 'GET') return answered(c, text, 200, ofJson, cookies)
+    // Tagged here, where the answer still is one text: reading it back out of a response costs more than making it.
+    const etag = `"${createHash('sha1').update(text).digest('base64url')}"`
+    return answered(c, text, 200, { ...ofJson, etag }, cookies)
   })
 }

@@ -1,5 +1,6 @@
 import type { Hono } from 'hono'
 import { streamSSE } from 'hono/streaming'
+import { dataHeaders } from './answer.ts'
 import type { Env } from './env.ts'
 import type { KnownScopes } from './known-scopes.ts'
 import { notAllowed } from './problem.ts'
@@ -14,6 +15,7 @@ export function installLive(app: Hono<Env>, context: AppContext, scopes: KnownSc
     const scope = await requireScope(c, scopes)
     if (!may(scope.role, 'day.see')) throw notAllowed(scope.role)
     const last = Number(c.req.header('last-event-id') ?? Number.NaN)
+    for (const [name, value] of Object.entries(dataHeaders(c))) c.header(name, value)
     return streamSSE(c, async (stream) => {
       let wake = () => {}
       const queue: Change[] = []

@@ -22,7 +22,7 @@ export function check(schema: TSchema, body: unknown) {
   const validate = thorough(schema)
   validate(body)
   const errors: Fault[] = (validate.errors ?? []).slice(0, 50).map((e) => {
-    const property = e.params.additionalProperty ?? e.params.missingProperty
+    const property = e.params.additionalProperty ?? e.params.missingProperty ?? e.params.tag
     return {
       pointer: property === undefined ? e.instancePath : `${e.instancePath}/${property}`,
       message: e.message ?? e.keyword,
