@@ -30,7 +30,9 @@ export default defineConfig({
         globalSetup: './tests/support/database.ts',
         testTimeout: 180_000,
         hookTimeout: 60_000,
-        fileParallelism: false,
+        // Two at a time, each with its own server and browser, and after the others: they look at a clock.
+        maxWorkers: 2,
+        sequence: { groupOrder: 1 },
       }),
     ],
   },
