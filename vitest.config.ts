@@ -6,6 +6,8 @@ const project = (name: string, include: string[], more: object = {}) => ({
 
 export default defineConfig({
   test: {
+    // Both of the two cores that a small machine has; left to itself it would keep one free.
+    maxWorkers: 2,
     reporters: ['default', './tests/support/count-reporter.ts'],
     projects: [
       project(
@@ -31,7 +33,6 @@ export default defineConfig({
         testTimeout: 180_000,
         hookTimeout: 60_000,
         // Two at a time, each with its own server and browser, and after the others: they look at a clock.
-        maxWorkers: 2,
         sequence: { groupOrder: 1 },
       }),
     ],

@@ -55,13 +55,18 @@ describe('editing', () => {
     await open(job)
     const handle = page.getByRole('button', { name: /Move “Glass inside/ })
     await handle.focus()
-    await page.keyboard.press('Space')
-    await page.waitForTimeout(300)
+    // What is read out as it moves: each key is pressed when the one before it has been answered.
+    const readOut = page.locator('[id^="DndLiveRegion"]')
+    const press = async (key: string) => {
+      const before = await readOut.textContent()
+      await page.keyboard.press(key)
+      await readOut.filter({ hasNotText: before || /^$/ }).waitFor({ state: 'attached' })
+    }
+    await press('Space')
     // Up, until it would stand before the dressing.
     const told = page.locator('.hovering').getByText('Dressing leaves haze on glass')
     for (let i = 0; i < 15 && (await told.count()) === 0; i++) {
-      await page.keyboard.press('ArrowUp')
-      await page.waitForTimeout(300)
+      await press('ArrowUp')
     }
     await told.waitFor()
     await page.keyboard.press('Space')
