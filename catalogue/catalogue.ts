@@ -30,6 +30,7 @@ import stains from './stains.json' with { type: 'json' }
 import stops from './stops.json' with { type: 'json' }
 import surfaces from './surfaces.json' with { type: 'json' }
 import treatments from './treatments.json' with { type: 'json' }
+import walk from './walk.json' with { type: 'json' }
 import wholeCar from './whole-car.json' with { type: 'json' }
 
 /** The shipped catalogue. Shapes and references are checked by a test and when the server starts (check.ts). */
@@ -66,4 +67,5 @@ export const catalogue = {
   equipment,
   skills,
   figures,
+  walk,
 } as unknown as Catalogue

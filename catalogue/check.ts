@@ -138,7 +138,7 @@ function referenceFaults(c: Catalogue): CatalogueFault[] {
   const ids = (list: readonly { id: string }[]) => new Set(list.map((x) => x.id))
   const known: Record<string, ReadonlySet<string>> = {
     treatment: ids(c.treatments),
-    step: ids([...c.treatments, ...c.wholeCar]),
+    step: new Set([...ids([...c.treatments, ...c.wholeCar]), 'set_up', 'warm_up']),
     stage: ids(c.stages),
     product: ids(c.products),
     equipment: ids(c.equipment),

@@ -24,6 +24,7 @@ import {
   procedureInWords,
   residualInWords,
   stepInWords,
+  waitInWords,
 } from './worded/procedure.ts'
 import { remainsInWords, reportInWords } from './worded/report.ts'
 
@@ -45,6 +46,8 @@ export function speaker(language: Language) {
     title: (title: Title) => titleInWords(title, language),
     step: (step: Step) => stepInWords(step, language),
     procedure: (procedure: Procedure) => procedureInWords(procedure, language),
+    waits: ({ byOne, steps }: Pick<Procedure, 'byOne' | 'steps'>) =>
+      (byOne?.waits ?? []).map((wait) => waitInWords(wait, steps, language)),
     residual: (residual: Residual) => residualInWords(residual, language),
     reason: (reason: Reason) => say(procedures.reasons, reason, names),
     note: (note: Note) => say(procedures.notes, note, names),

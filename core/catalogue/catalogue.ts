@@ -6,6 +6,7 @@ import { CheckListPlace } from './check-list-place.ts'
 import { Consumable } from './consumable.ts'
 import { Cup } from './cup.ts'
 import { DamageKind } from './damage.ts'
+import { Equipment } from './equipment.ts'
 import { Figures } from './figures.ts'
 import { Finish } from './finish.ts'
 import { ForbiddenRule } from './forbidden-rule.ts'
@@ -25,6 +26,7 @@ import { Stage } from './stage.ts'
 import { StainGroup, StainKind } from './stain.ts'
 import { Stop } from './stop.ts'
 import { Treatment } from './treatment.ts'
+import { Walk } from './walk.ts'
 import { WholeCar } from './whole-car.ts'
 
 /** All shipped trade knowledge, as one argument of the engines. */
@@ -60,9 +62,10 @@ export const Catalogue = Type.Object(
     consumables: Type.Array(Consumable),
     finishes: Type.Array(Finish),
     checkList: Type.Array(CheckListPlace),
-    equipment: Type.Array(Named),
+    equipment: Type.Array(Equipment),
     skills: Type.Array(Skill),
     figures: Figures,
+    walk: Walk,
   },
   { ...Strict, $id: 'catalogue' },
 )

@@ -44,7 +44,7 @@ describe('a day as a plan request', () => {
     const state = withSteps({
       'walk_round:car': finished(485, 495),
       'clear_out:car': finished(495, 505),
-      'kit:car': step({ status: 'running', by: ['ben'], runningBy: 'ben', startedAt: at(506) }),
+      'set_up:wet-vac': step({ status: 'running', by: ['ben'], runningBy: 'ben', startedAt: at(506) }),
     })
     const request = dayRequest(day(state, 510))
     expect(request.fixed!.find((f) => f.activity === 'j/clear_out:car')).toEqual({
@@ -53,8 +53,8 @@ describe('a day as a plan request', () => {
       end: 505,
       technicians: ['ana'],
     })
-    const kit = procedure.steps.find((s) => s.id === 'kit:car')!
-    expect(request.fixed!.find((f) => f.activity === 'j/kit:car')).toMatchObject({
+    const kit = procedure.steps.find((s) => s.id === 'set_up:wet-vac')!
+    expect(request.fixed!.find((f) => f.activity === 'j/set_up:wet-vac')).toMatchObject({
       start: 506,
       end: 506 + kit.minutes,
       technicians: ['ben'],

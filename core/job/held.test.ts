@@ -28,7 +28,7 @@ describe('a finding in the middle of the work', () => {
   const begun = ledger(
     ['ana', 'step-finished', 'walk_round:car'],
     ['ana', 'step-finished', 'clear_out:car'],
-    ['ana', 'step-finished', 'kit:car'],
+    ['ana', 'step-finished', 'set_up:vacuum'],
     ['ana', 'step-started', 'vac_seat:seats-1'],
   )
   const state = replay(begun, first)

@@ -121,7 +121,7 @@ describe('what is allowed', () => {
     expect(ask('step-finished', { step: first }, running, 'ben')).toBe('not-yours')
     expect(ask('step-finished', { step: first }, running, 'ben', 1, true)).toBeUndefined()
     expect(ask('step-paused', { step: first }, emptyState())).toBe('not-running')
-    expect(ask('step-started', { step: 'kit:car' }, running, 'ana')).toBe('busy')
+    expect(ask('step-started', { step: 'set_up:vacuum' }, running, 'ana')).toBe('busy')
     const kit = replay(
       ledger([
         [0, 'ana', 'step-started', first],
@@ -130,7 +130,7 @@ describe('what is allowed', () => {
       ]),
       procedure,
     )
-    expect(ask('step-started', { step: 'kit:car' }, kit, 'ben')).toBeUndefined()
+    expect(ask('step-started', { step: 'set_up:vacuum' }, kit, 'ben')).toBeUndefined()
   })
   it('a contact time cannot be shortened', () => {
     const lines: Parameters<typeof ledger>[0] = severe.steps

@@ -21,7 +21,9 @@ export function timingOf(
   if (event.type !== 'step-finished') return undefined
   const step = procedure.steps.find((s) => s.id === event.data.step)
   const { worked, untimed } = stepState(state, event.data.step)
-  if (!step || step.crew === 0 || step.byHand || untimed || worked < shortest) return undefined
+  // Setting a machine up is no treatment of anything.
+  if (!step || step.crew === 0 || step.treatment === 'set_up' || step.byHand || untimed || worked < shortest)
+    return undefined
   return {
     treatment: step.treatment,
     book: step.p50 / (rates[step.treatment] ?? 1),

@@ -17,6 +17,8 @@ export interface TitleMessages {
   treatment: { treatment: string; group?: string; rows?: number }
   'dry-out': { group: string; rows: number; still: boolean }
   'whole-car': { row: string; refused: boolean }
+  'set-up': { machine: string }
+  'warm-up': { machine: string }
   stop: { rule: string; at?: SurfaceName }
   /** A step the procedure does not have any more. */
   unnamed: { step: string }

@@ -265,6 +265,37 @@ export const FitLimit = Type.Object(
 )
 export type FitLimit = Static<typeof FitLimit>
 
+const Minutes = Type.Number({ minimum: 0 })
+
+/** A wait in which something only passes by itself: before which step, how long, and for what. */
+export const IdleWait = Type.Object({ before: Type.String(), minutes: Minutes, for: Type.Array(Type.String()) }, Strict)
+export type IdleWait = Static<typeof IdleWait>
+
+/** The list as one person works it from top to bottom, in minutes from its beginning. */
+export const ByOne = Type.Object(
+  {
+    clock: Minutes,
+    /** By step. */
+    starts: Type.Record(Type.String(), Minutes),
+    /** Where nothing is left to do but wait. */
+    waits: Type.Array(IdleWait),
+    /** What going from step to step costs, in all and by what it goes to (catalogue walk.json). */
+    walk: Type.Object(
+      {
+        cost: Minutes,
+        machine: Minutes,
+        tool: Minutes,
+        product: Minutes,
+        move: Minutes,
+        door: Minutes,
+        direction: Minutes,
+      },
+      Strict,
+    ),
+  },
+  Strict,
+)
+
 /** What is laid out before starting, for this car. */
 export const Kit = Type.Object(
   {
@@ -280,6 +311,8 @@ export const Procedure = Type.Object(
   {
     steps: Type.Array(Step),
     links: Type.Array(StepLink),
+    /** Not in what was issued before there was one. */
+    byOne: Type.Optional(ByOne),
     findings: Type.Array(Finding),
     kit: Kit,
     totals: Type.Object(

@@ -183,8 +183,8 @@ describe('a procedure at work', () => {
     const versions = (await lead.get(`/api/jobs/${id}/procedure/versions`)).body
     expect(versions.map((v: any) => v.version)).toEqual([2, 1])
     // Work goes on with the new steps.
-    expect((await say(id, 'step-started', { step: 'kit:car' })).status).toBe(200)
-    expect((await say(id, 'step-finished', { step: 'kit:car' })).status).toBe(200)
+    expect((await say(id, 'step-started', { step: 'set_up:vacuum' })).status).toBe(200)
+    expect((await say(id, 'step-finished', { step: 'set_up:vacuum' })).status).toBe(200)
     expect((await lead.send('POST', '/api/plan')).status).toBe(200)
     const plan = (await lead.get('/api/plan')).body
     const mine = plan.jobs.find((j: any) => j.id === id)

@@ -45,6 +45,9 @@ export function stepLine(coded: Step, number: number, nameOf: (surface: string) 
   ]
 }
 
+/** A wait between two steps, across the table. */
+export const waitLine = (text: string): Content[] => ['', '', { text: printable(text), color: soft }, '']
+
 function whoClears({ skill, specialist, taken }: NonNullable<Step['stop']>): string {
   if (specialist) return words.specialist
   if (skill === null) return words.lead

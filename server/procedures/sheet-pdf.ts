@@ -10,7 +10,7 @@ import type { Scope } from '#server/http/scope.ts'
 import { type JobRow, jobOf } from '#server/jobs/jobs.ts'
 import { papers } from '#words/en/papers.ts'
 import { speak } from '#words/en/speak.ts'
-import { remains, stepLine, stopBox } from './sheet-lines.ts'
+import { remains, stepLine, stopBox, waitLine } from './sheet-lines.ts'
 import { procedureOf } from './store/procedures.ts'
 
 const words = papers.procedure
@@ -35,6 +35,7 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
   const { kit, notes, totals: mixed } = speak.procedure(procedure)
   const ahead = procedure.steps.filter((s) => !s.kept)
   const stops = ahead.filter((s) => s.stop)
+  const waits = new Map(speak.waits(procedure).map((w) => [w.before, w.text]))
   const steps = ahead.filter((s) => !s.stop)
   return pdf(words.title(vehicle.plate), [
     { text: printable(shopName), color: soft },
@@ -81,7 +82,10 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
             table: {
               widths: [10, 16, '*', 48],
               dontBreakRows: true,
-              body: steps.map((step, i) => stepLine(step, i + 1, nameOf)),
+              body: steps.flatMap((step, i) => [
+                ...(waits.has(step.id) ? [waitLine(waits.get(step.id)!)] : []),
+                stepLine(step, i + 1, nameOf),
+              ]),
             },
             layout: 'lightHorizontalLines',
           },

@@ -207,11 +207,14 @@ export const liftedFirst =
     return [early && `${early.title} before the lifting`, wet && `${wet.title} while it is wet`]
   }
 
-/** After something that burns no machine runs in the car before it has aired. */
+/** After something that burns no machine runs in the car before it has aired; filling one beside it is not running it. */
 export const airedAfterSolvent: Check = (s) =>
   s.doing('solvent').flatMap((spot) =>
     s.steps
-      .filter((w) => s.at(w) > s.at(spot) && w.equipment.some((e: string) => machines.includes(e)))
+      .filter(
+        (w) =>
+          w.treatment !== 'set_up' && s.at(w) > s.at(spot) && w.equipment.some((e: string) => machines.includes(e)),
+      )
       .map((w) => {
         const link = s.procedure.links.find((l: any) => l.to === w.id && l.minLag >= 10)
         const after = s.steps.some(
@@ -287,4 +290,23 @@ export function ceilingOf(material: string, kind: string, features: readonly str
 export function complaints(procedure: Procedure, checks: readonly Check[]): string[] {
   const sheet = new Sheet(procedure)
   return checks.flatMap((check) => check(sheet)).filter((c): c is string => typeof c === 'string')
+}
+
+/** Works the list from top to bottom, alone, at its minutes. @returns what that breaks */
+export function brokenByOne({ steps, links }: Procedure): string[] {
+  const over = new Map<string, number>()
+  const broken: string[] = []
+  let free = 0
+  for (const step of steps) {
+    const before = links.filter((l) => l.to === step.id)
+    for (const { from } of before) if (!over.has(from)) broken.push(`${step.id} stands before ${from}`)
+    const ready = Math.max(0, ...before.map((l) => (over.get(l.from) ?? 0) + l.minLag))
+    const start = step.crew > 0 ? Math.max(free, ready) : ready
+    for (const { from, maxLag } of before)
+      if (maxLag !== undefined && start - (over.get(from) ?? 0) > maxLag + 1e-6)
+        broken.push(`${step.id} begins ${start - over.get(from)!} min after ${from}, at most ${maxLag}`)
+    over.set(step.id, start + step.minutes)
+    if (step.crew > 0) free = start + step.minutes
+  }
+  return broken
 }

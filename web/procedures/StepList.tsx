@@ -16,7 +16,7 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
-import { useMemo, useState } from 'react'
+import { Fragment, useMemo, useState } from 'react'
 import { ladderOf } from '#core/procedures/limit/ladder.ts'
 import { reviewProcedure } from '#core/procedures/make/generate.ts'
 import type { Edit, Finding, Procedure, ProcedureRequest, Step } from '#core/procedures/schema.ts'
@@ -83,6 +83,7 @@ export function StepList({ procedure, request, catalogue, onEdit }: Props) {
   const ids = steps.map((s) => s.id)
   const said = useMemo(() => new Map(steps.map((s) => [s.id, speak.step(s)])), [steps])
   const titles = useMemo(() => new Map([...said].map(([id, s]) => [id, s.title])), [said])
+  const waits = useMemo(() => new Map(speak.waits(procedure).map((w) => [w.before, w.text])), [procedure])
   const move = ({ active, over }: Pick<DragEndEvent, 'active' | 'over'>) =>
     over && over.id !== active.id ? moveTo(ids, String(active.id), String(over.id)) : undefined
   const row = (step: Step, i: number) => {
@@ -96,13 +97,12 @@ export function StepList({ procedure, request, catalogue, onEdit }: Props) {
     }
     if (!onEdit || step.kept)
       return (
-        <li key={step.id}>
+        <li>
           <StepRow {...shared} />
         </li>
       )
     return (
       <SortableStep
-        key={step.id}
         {...shared}
         hand={() => (
           <StepHand
@@ -116,7 +116,16 @@ export function StepList({ procedure, request, catalogue, onEdit }: Props) {
       />
     )
   }
-  const list = <ol className="plain steps">{steps.map(row)}</ol>
+  const list = (
+    <ol className="plain steps">
+      {steps.map((step, i) => (
+        <Fragment key={step.id}>
+          {waits.has(step.id) && <li className="wait soft">{waits.get(step.id)}</li>}
+          {row(step, i)}
+        </Fragment>
+      ))}
+    </ol>
+  )
   if (!onEdit) return list
   return (
     <DndContext

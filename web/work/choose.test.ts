@@ -19,7 +19,7 @@ it('offers the first step that can start', () => {
 
 it('prefers what the plan gives the person, if it can start', () => {
   const state = { ...emptyState(), steps: { 'walk_round:car': step({ status: 'finished', finishedAt: now }) } }
-  expect(nextStep(view(state, ['lm:seats-1', 'kit:car']), 'ana', now)?.id).toBe('kit:car')
+  expect(nextStep(view(state, ['lm:seats-1', 'set_up:vacuum']), 'ana', now)?.id).toBe('set_up:vacuum')
 })
 
 it('stays on what the person is on, and shows two steps after it', () => {

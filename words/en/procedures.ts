@@ -68,6 +68,8 @@ export const titles: WordsOf<TitleMessages> = {
     const { name, refusedName } = n.of('wholeCar', row)
     return (refused && refusedName) || name
   },
+  'set-up': ({ machine }, n) => `Set up: ${lower(n.of('equipment', machine).name)}`,
+  'warm-up': ({ machine }, n) => `${n.of('equipment', machine).name} gets warm`,
   stop: ({ rule, at }, n) => `Stop, ${n.of('stops', rule).name}${at ? `: ${lower(n.surface(at))}` : ''}`,
   unnamed: ({ step }) => step,
 }
@@ -82,6 +84,7 @@ export const motions: WordsOf<MotionMessages> = {
 /** When a step passes its dry judgement, where its treatment does not say so. */
 export const passCues = {
   dry: 'dry to the back of the hand',
+  setUp: 'filled, tried and within reach',
   stop: 'cleared and signed in the log by somebody who may',
 }
 export const thenNext = (names: readonly string[]) => names.join(', then ')
@@ -274,3 +277,23 @@ export const changes: WordsOf<ChangeMessages> = {
   motion: ({ to }, n) => (to ? say(motions, to, n) : ''),
 }
 export const severalChanges = (changed: readonly string[]) => changed.join('; ')
+
+const fewOf = (names: readonly string[]) =>
+  names.length > 2 ? `${names.slice(0, 2).join(', ')} and ${names.length - 2} more` : names.join(' and ')
+
+/** What one person waits for who works the list from top to bottom. */
+export function waits(what: {
+  minutes: string
+  drying: readonly string[]
+  passing: readonly string[]
+  standing: readonly string[]
+}): string {
+  const { minutes, drying, passing, standing } = what
+  const over = [
+    ...(drying.length > 0 ? [`for drying (${fewOf(drying)})`] : []),
+    ...(passing.length > 0 ? [`for ${fewOf(passing.map((t) => `“${t}”`))}`] : []),
+    ...(standing.length > 0 ? [`while ${fewOf(standing.map((t) => `“${t}”`))} works in`] : []),
+  ]
+  return `Wait ${minutes} ${over.join(', ')}.`
+}
+export const partTwo = (wait: string) => `${wait} Here the first part of the sheet ends.`

@@ -1,6 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Ratio } from '#core/mixing/schema.ts'
-import { Edit, FitLimit, Kit, Procedure, Step, StepLink } from '#core/procedures/schema.ts'
+import { ByOne, Edit, FitLimit, Kit, Procedure, Step, StepLink } from '#core/procedures/schema.ts'
 
 const Strict = { additionalProperties: false }
 const Words = Type.String()
@@ -81,11 +81,17 @@ export const LimitInWords = Type.Composite(
 )
 export type LimitInWords = Static<typeof LimitInWords>
 
+export const WaitInWords = Type.Composite([ByOne.properties.waits.items, Type.Object({ text: Words })], Strict)
+export type WaitInWords = Static<typeof WaitInWords>
+
 /** A procedure as people read it: what `bin/chamomile procedure` answers and a procedure's file holds. */
 export const ProcedureInWords = Type.Object(
   {
     steps: Type.Array(StepInWords),
     links: Type.Array(StepLink),
+    byOne: Type.Optional(
+      Type.Composite([Type.Omit(ByOne, ['waits']), Type.Object({ waits: Type.Array(WaitInWords) })], Strict),
+    ),
     findings: Type.Array(FindingInWords),
     kit: Kit,
     totals: Type.Composite(

@@ -1,5 +1,6 @@
 import { chanceBand } from '#core/condition/expectation.ts'
-import type { Difference, Finding, FitLimit, Procedure, Residual, Step } from '#core/procedures/schema.ts'
+import type { Difference, Finding, FitLimit, IdleWait, Procedure, Residual, Step } from '#core/procedures/schema.ts'
+import { sayMinutes } from '#core/units/format.ts'
 import type { Language } from '#words/language.ts'
 import { say } from '#words/message.ts'
 import type {
@@ -10,6 +11,7 @@ import type {
   ProcedureInWords,
   ResidualInWords,
   StepInWords,
+  WaitInWords,
 } from './procedure-schema.ts'
 
 const titleOf = (step: Pick<Step, 'title'>, { procedures, names }: Language) =>
@@ -24,6 +26,7 @@ const productIn = <P extends { id: string }>(product: P, { names }: Language) =>
 function passCue(step: Step, { procedures, names }: Language): string {
   if (step.stop) return procedures.passCues.stop
   if (step.treatment === 'dry') return procedures.passCues.dry
+  if (step.treatment === 'set_up' || step.treatment === 'warm_up') return procedures.passCues.setUp
   const kind = names.has('wholeCar', step.treatment) ? 'wholeCar' : 'treatments'
   return names.of(kind, step.treatment).passCue ?? ''
 }
@@ -41,11 +44,14 @@ export function stepInWords(step: Step, language: Language): StepInWords {
     ppe: step.ppe.map(names.wear),
     passCue: passCue(step, language),
     next: words.thenNext(step.next.map((id) => names.of('treatments', id).name)),
-    why: step.why.map(({ rule, after, reason }) => ({
-      rule,
-      after,
-      text: rule === 'by-hand' ? (reason ?? words.placedByLead) : names.of('orderRules', rule).reason,
-    })),
+    // What an older catalogue ordered by and this one does not is left unsaid.
+    why: step.why
+      .filter(({ rule }) => rule === 'by-hand' || names.has('orderRules', rule))
+      .map(({ rule, after, reason }) => ({
+        rule,
+        after,
+        text: rule === 'by-hand' ? (reason ?? words.placedByLead) : names.of('orderRules', rule).reason,
+      })),
     ...(stop ? { stop: { ...stop, doing: names.of('stops', stop.rule).doing ?? [] } } : {}),
     ...(playbook
       ? {
@@ -90,10 +96,28 @@ export const limitInWords = (limit: FitLimit, { procedures, names }: Language): 
   return { ...limit, leftOut: places(limit.leftOut), more: { ...limit.more, gains: places(limit.more.gains) } }
 }
 
+/** A wait of one person who works the list: what dries meanwhile, or what works in. */
+export function waitInWords(wait: IdleWait, steps: readonly Step[], language: Language): WaitInWords {
+  const { procedures: words, names } = language
+  const of = (passive: boolean) =>
+    steps.filter((s) => wait.for.includes(s.id) && (s.crew === 0) === passive).map((s) => titleOf(s, language))
+  const minutes = sayMinutes(wait.minutes)
+  const dries = steps.filter((s) => wait.for.includes(s.id) && s.title.code === 'dry-out')
+  const places = dries.flatMap(({ title }) =>
+    title.code === 'dry-out' ? [names.group(title.facts.group, title.facts.rows)] : [],
+  )
+  const others = of(true).filter((title) => !dries.some((s) => titleOf(s, language) === title))
+  const text = words.waits({ minutes, drying: places, passing: others, standing: of(false) })
+  return { ...wait, text: wait.minutes > partTwoAfter ? words.partTwo(text) : text }
+}
+
+/** A wait so long, in minutes, ends the first part of a sheet (judgement.md §5). */
+const partTwoAfter = 180
+
 /** A procedure as people read it in a language. */
 export function procedureInWords(procedure: Procedure, language: Language): ProcedureInWords {
   const { procedures: words, names } = language
-  const { kit, totals, limit, ...rest } = procedure
+  const { kit, totals, limit, byOne, ...rest } = procedure
   const sorted = (list: readonly string[]) => [...new Set(list)].sort()
   return {
     ...rest,
@@ -105,6 +129,9 @@ export function procedureInWords(procedure: Procedure, language: Language): Proc
     expectations: procedure.expectations.map((expectation) => expectationInWords(expectation, language)),
     notes: procedure.notes.map((note) => say(words.notes, note, names)),
     ...(limit ? { limit: limitInWords(limit, language) } : {}),
+    ...(byOne
+      ? { byOne: { ...byOne, waits: byOne.waits.map((wait) => waitInWords(wait, procedure.steps, language)) } }
+      : {}),
   }
 }
 

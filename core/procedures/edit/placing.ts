@@ -1,9 +1,10 @@
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { none } from '#core/message/message.ts'
-import { inOrder } from '#core/procedures/make/order.ts'
+import { inOrder, withoutImplied } from '#core/procedures/make/order.ts'
 import type { Draft } from '#core/procedures/make/steps.ts'
 import { findingSaid, fixSaid, reason } from '#core/procedures/messages.ts'
 import type { Edit, Finding, StepLink } from '#core/procedures/schema.ts'
+import { asListed, type Round, type Sequence, sequenced } from '#core/procedures/sequence/sequence.ts'
 import { aboutEdit } from './findings.ts'
 
 export const byHandRule = 'by-hand'
@@ -11,33 +12,6 @@ export const byHandRule = 'by-hand'
 interface Placed {
   order: string[]
   links: StepLink[]
-}
-
-/** Longest time in minutes from the end of one step to the start of another, by all other links; −∞ when nothing leads there. */
-function between(
-  from: string,
-  to: string,
-  order: readonly string[],
-  links: readonly StepLink[],
-  minutes: ReadonlyMap<string, number>,
-) {
-  const start = new Map<string, number>([[from, -minutes.get(from)!]])
-  const out = new Map<string, StepLink[]>()
-  for (const link of links) out.set(link.from, [...(out.get(link.from) ?? []), link])
-  for (const id of order) {
-    const at = start.get(id)
-    if (at === undefined) continue
-    for (const link of out.get(id) ?? []) {
-      if (link.from === from && link.to === to) continue
-      start.set(link.to, Math.max(start.get(link.to) ?? Number.NEGATIVE_INFINITY, at + minutes.get(id)! + link.minLag))
-    }
-  }
-  return start.get(to) ?? Number.NEGATIVE_INFINITY
-}
-
-/** A link whose longest lag the others no longer leave room for. */
-function driesOn({ order, links }: Placed, minutes: ReadonlyMap<string, number>): StepLink | undefined {
-  return links.find((l) => l.maxLag !== undefined && between(l.from, l.to, order, links, minutes) > l.maxLag)
 }
 
 function moved(order: readonly string[], step: string, after: string | null): string[] {
@@ -70,10 +44,10 @@ export function placeByHand(
   links: readonly StepLink[],
   edits: readonly Edit[],
   catalogue: Catalogue,
-): { steps: Draft[]; links: StepLink[]; findings: Finding[] } {
+  round: Round,
+): { steps: Draft[]; links: StepLink[]; lean: StepLink[]; findings: Finding[]; list: Sequence } {
   const findings: Finding[] = []
   const byId = new Map(steps.map((s) => [s.id, s]))
-  const minutes = new Map(steps.map((s) => [s.id, s.minutes]))
   const title = (id: string) => byId.get(id)!.title
   const rule = (id: string) => catalogue.orderRules.find((r) => r.id === id)
   /** One finding a rule, however many steps it is about. */
@@ -92,7 +66,10 @@ export function placeByHand(
     }
   }
   const touched = new Set<string>()
-  let placed: Placed = { order: inOrder(steps, links).map((s) => s.id), links: [...links] }
+  const sorted = inOrder(steps, links).map((s) => (s.stage === 'kit' ? { ...s, ready: true } : s))
+  const lean = withoutImplied(sorted, links)
+  let list = sequenced(sorted, lean, round)
+  let placed: Placed = { order: list.order, links: [...links] }
   edits.forEach((edit, index) => {
     if (edit.do !== 'move') return
     const { step, after } = edit
@@ -146,7 +123,8 @@ export function placeByHand(
       order,
       links: hand && !kept.some((l) => l.from === hand.from && l.to === hand.to) ? [...kept, hand] : kept,
     }
-    const late = driesOn(next, minutes)
+    const listed = asListed(sorted, next.links, next.order, round)
+    const late = listed.broken.find((l) => !list.broken.some((b) => b.from === l.from && b.to === l.to))
     if (late) {
       findings.push(
         aboutEdit(edits, index, {
@@ -166,10 +144,13 @@ export function placeByHand(
     findings.push(...brokenRules(broken).map(([id, list]) => aboutEdit(edits, index, saidOf(id, list), behind(broken))))
     touched.add(step)
     placed = next
+    list = listed
   })
   return {
     steps: placed.order.map((id) => (touched.has(id) ? { ...byId.get(id)!, byHand: true as const } : byId.get(id)!)),
     links: placed.links,
+    lean: touched.size === 0 ? lean : withoutImplied(sorted, placed.links),
     findings,
+    list,
   }
 }

@@ -254,12 +254,11 @@ describe('properties over random cars', () => {
       expect(after.totals.attended, `car ${i}, ${id}`).toBeGreaterThanOrEqual(before.totals.attended - 1e-9)
       const [old, now] = [contents(before), contents(after)]
       for (const key of new Set([...old.keys(), ...now.keys()])) {
-        // Whole-car rows touch every surface; the kit is laid out for whatever the car needs.
-        if (
-          key.endsWith(':car') &&
-          ['walk_round', 'clear_out', 'kit', 'refit', 'final_check'].includes(key.split(':')[0]!)
-        )
-          continue
+        const treatment = key.split(':')[0]!
+        // Whole-car rows touch every surface; machines are set up for whatever the car needs.
+        if (['walk_round', 'clear_out', 'refit', 'final_check', 'set_up', 'warm_up'].includes(treatment)) continue
+        // A treatment that touches it shares its laying out among all its steps.
+        if ([...old, ...now].some(([k, s]) => k.startsWith(`${treatment}:`) && s.surfaces.includes(id))) continue
         if (old.get(key)?.surfaces.includes(id) || now.get(key)?.surfaces.includes(id)) continue
         // A shared room of the car can make everyone's p80 wider, and nothing else.
         const strip = (s: object | undefined) => s && { ...s, p80: 0 }

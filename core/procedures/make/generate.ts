@@ -11,15 +11,17 @@ import { editWork, unrinsed, type Worked } from '#core/procedures/edit/edit-work
 import { byHandRule, placeByHand } from '#core/procedures/edit/placing.ts'
 import { reason } from '#core/procedures/messages.ts'
 import type { Procedure, ProcedureRequest, Residual, Step, StepLink } from '#core/procedures/schema.ts'
+import type { Sequence } from '#core/procedures/sequence/sequence.ts'
 import { BadInput } from '#core/units/fault.ts'
 import { cautionsFor } from './cautions.ts'
 import { chooseWork } from './choose.ts'
 import { expectationsOf } from './expectations.ts'
 import { setUpMinutes } from './minutes.ts'
 import { notesOf } from './notes.ts'
-import { bindingRules, linkSteps, OrderCircle, withoutImplied } from './order.ts'
+import { bindingRules, linkSteps, OrderCircle } from './order.ts'
 import { referenceFaults } from './references.ts'
 import { meetings } from './sequences.ts'
+import { ofMachines, setUpSteps, withHandSetUps } from './set-ups.ts'
 import { deadOf, settingOf, uniform } from './setting.ts'
 import { withSources } from './smells.ts'
 import {
@@ -48,6 +50,16 @@ const unreachable = (surface: Surface): Residual => ({
   reason: reason('unreachable', none),
 })
 
+/** The list as one person works it, for whoever reads it. */
+function byOneOf({ starts, waits, walk }: Sequence, steps: readonly Step[]): Procedure['byOne'] {
+  return {
+    clock: Math.max(0, ...steps.map((s) => starts.get(s.id)! + s.minutes)),
+    starts: Object.fromEntries(steps.map((s) => [s.id, starts.get(s.id)!])),
+    waits,
+    walk: { cost: sum(Object.values(walk)), ...walk },
+  }
+}
+
 /** Steps done or under way in an earlier version stand as they were; what is added beside them gets a name of its own. */
 function besideKept(
   fresh: readonly Draft[],
@@ -64,18 +76,28 @@ function besideKept(
       kept: true as const,
       rows: new Set(s.surfaces.map((id) => rowOf.get(id) ?? 0)),
       dries: treatments.find((t) => t.id === s.treatment)?.dries === true,
+      at: s.zones,
     })),
     ...fresh.map((s) => (taken.has(s.id) ? { ...s, id: named(s.id) } : s)),
   ]
 }
 
-function reasonsOf(step: Step, links: readonly StepLink[], why: string | undefined, catalogue: Catalogue): Step['why'] {
-  const incoming = links.filter((link) => link.to === step.id)
-  const after = (rule: string) => incoming.filter((l) => l.rules.includes(rule)).map((l) => l.from)
-  return [
-    ...catalogue.orderRules.map((rule) => ({ rule: rule.id, after: after(rule.id) })),
-    { rule: byHandRule, after: after(byHandRule), ...(why ? { reason: why } : {}) },
-  ].filter((because) => because.after.length > 0)
+/** Why each step stands where it stands: behind what, by rule, in the rules' order. */
+function reasonsOf(links: readonly StepLink[], catalogue: Catalogue) {
+  const after = new Map<string, Map<string, string[]>>()
+  for (const { from, to, rules } of links) {
+    const byRule = after.get(to) ?? new Map<string, string[]>()
+    after.set(to, byRule)
+    for (const rule of rules) byRule.set(rule, [...(byRule.get(rule) ?? []), from])
+  }
+  return (step: string, why: string | undefined): Step['why'] => {
+    const byRule = after.get(step)
+    if (!byRule) return []
+    return [...catalogue.orderRules.map((r) => r.id), byHandRule].flatMap((rule) => {
+      const behind = byRule.get(rule)
+      return behind ? [{ rule, after: behind, ...(rule === byHandRule && why ? { reason: why } : {}) }] : []
+    })
+  }
 }
 
 /**
@@ -137,7 +159,8 @@ function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: Readon
 
   const used = new Set(worked.works.map((w) => w.treatment))
   const setUps = setUpMinutes(catalogue.treatments.filter((t) => used.has(t)))
-  const stepsOfWork = workedSteps(worked.works, drafting)
+  const laidOut = new Set(kept.map((s) => s.treatment))
+  const stepsOfWork = withHandSetUps(workedSteps(worked.works, drafting), setUps, laidOut, drafting)
   const overAlready = new Set(kept.map((s) => s.id))
   // What is wetted anew is refitted anew, and whatever is done anew is looked at once more.
   const again = new Set([
@@ -150,27 +173,34 @@ function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: Readon
   }
   const fresh = [
     ...stops.map((stop) => stopStep(stop, drafting)),
-    ...worked.rows.filter(isDue).flatMap((id) => wholeCarStep(id, sum(setUps.map((u) => u.minutes)), drafting) ?? []),
+    ...worked.rows.filter(isDue).flatMap((id) => wholeCarStep(id, drafting) ?? []),
+    ...setUpSteps(setUps, drafting).filter((s) => !overAlready.has(s.id)),
     ...stepsOfWork,
     // Where nothing may be stirred up nothing blows either.
     ...dryingSteps(stepsOfWork, worked.works, setting.held.noVacuum ? doorsOnly : doorsAndBlower, drafting),
   ].map((s) => (worked.byHand.has(s.id) ? { ...s, byHand: true as const } : s))
   const edited = editSteps(besideKept(fresh, kept, surfaces, catalogue), edits, setting, severe)
   const links = linkSteps(edited.steps, bindingRules(catalogue.orderRules, setting.choices))
-  const placed = placeByHand(edited.steps, links, edits, catalogue)
+  const placed = placeByHand(edited.steps, links, edits, catalogue, {
+    body: request.checkIn.vehicle.body,
+    walk: catalogue.walk,
+    direction: setting.choices.direction ?? '',
+  })
   const whyMoved = new Map(edits.flatMap((e) => (e.do === 'move' ? [[e.step, e.reason]] : [])))
+  const whyHere = reasonsOf(placed.links, catalogue)
   const steps = placed.steps.map((draft): Step => {
-    const { rows: _rows, dries: _dries, ...step } = draft
+    const { rows: _rows, dries: _dries, at: _at, ...step } = draft
     if (step.kept) return step
     return {
       ...step,
       cautions: step.stop ? step.cautions : cautionsFor(step, checkIn, setting),
-      why: reasonsOf(step, placed.links, whyMoved.get(step.id), catalogue),
+      why: whyHere(step.id, whyMoved.get(step.id)),
     }
   })
   return {
     steps,
-    links: withoutImplied(placed.steps, placed.links),
+    links: placed.lean,
+    byOne: byOneOf(placed.list, steps),
     findings: [
       ...worked.findings,
       ...unrinsed(worked, ground),
@@ -179,7 +209,15 @@ function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: Readon
       ...meetings(steps, edits, setting),
     ],
     kit: kitOf(steps),
-    totals: totalsOf(steps, worked.works, setUps, soil, severe, request.seed ?? 1, catalogue.figures),
+    totals: totalsOf(
+      steps,
+      worked.works,
+      ofMachines(setUps, catalogue),
+      soil,
+      severe,
+      request.seed ?? 1,
+      catalogue.figures,
+    ),
     residuals: worked.residuals,
     expectations: expectationsOf(checkIn, surfaces, catalogue),
     notes: notesOf({ ...request, checkIn }, setting),

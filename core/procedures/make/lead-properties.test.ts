@@ -5,7 +5,7 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { ProcedureRequest } from '#core/procedures/schema.ts'
 import { type Random, seededRandom } from '#core/units/random.ts'
 import { randomCar } from '../../../tests/fixtures/cars.ts'
-import { ceilingOf, keeps, Sheet, touchDry, under } from '../../../tests/support/lead.ts'
+import { brokenByOne, ceilingOf, keeps, Sheet, touchDry, under } from '../../../tests/support/lead.ts'
 import { share } from '../../../tests/support/share.ts'
 import { generateProcedure } from './generate.ts'
 
@@ -133,6 +133,15 @@ describe('whatever the car', () => {
         wrong.push(`car ${i}: no procedure at all: ${(error as Error).message}`)
       }
     }
+    expect(wrong.slice(0, 12)).toEqual([])
+  })
+  const worked = share(1000)
+  it(`${worked} dreaded cars: one person works the list from top to bottom and breaks nothing`, () => {
+    const random = seededRandom(1313)
+    const wrong: string[] = []
+    for (let i = 0; i < worked; i++)
+      for (const broken of brokenByOne(generateProcedure(dreadedCar(random), catalogue)))
+        wrong.push(`car ${i}: ${broken}`)
     expect(wrong.slice(0, 12)).toEqual([])
   })
 })

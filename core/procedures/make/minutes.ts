@@ -19,12 +19,18 @@ export function workMinutes({ treatment, surface, material, condition, area, pac
   )
 }
 
+/** What setting up costs, charged to one treatment. */
+export interface SetUp {
+  treatment: string
+  minutes: number
+}
+
 /**
  * Set-up minutes a car pays, by treatment: once a machine, its largest, charged to the row that asks for it.
  * Rows without a set-up of their own share their machine's (catalogue D1).
  */
-export function setUpMinutes(used: readonly Treatment[]): { treatment: string; minutes: number }[] {
-  const byMachine = new Map<string, { treatment: string; minutes: number }>()
+export function setUpMinutes(used: readonly Treatment[]): SetUp[] {
+  const byMachine = new Map<string, SetUp>()
   for (const t of used) {
     if (t.coveredBy?.some((id) => used.some((other) => other.id === id))) continue
     const machine = t.setUpGroup?.id ?? t.id

@@ -2,7 +2,10 @@ import type { OrderRule } from '#core/catalogue/order-rule.ts'
 import type { Step, StepLink } from '#core/procedures/schema.ts'
 
 /** The part of a step that order rules look at. */
-export type Orderable = Pick<Step, 'id' | 'stage' | 'treatment' | 'zoneGroup' | 'zones' | 'surfaces' | 'minutes'> & {
+export type Orderable = Pick<
+  Step,
+  'id' | 'stage' | 'treatment' | 'zoneGroup' | 'zones' | 'surfaces' | 'minutes' | 'equipment'
+> & {
   rows: ReadonlySet<number>
   dries: boolean
   /** Over or under way: it waits for nothing that is new. */
@@ -35,6 +38,7 @@ function inScope(rule: OrderRule, a: Orderable, b: Orderable): boolean {
   if (rule.scope === 'car') return true
   if (rule.scope === 'group') return a.zoneGroup === b.zoneGroup
   if (rule.scope === 'row') return share(a.rows, b.rows)
+  if (rule.scope === 'equipment') return share(a.equipment, new Set(b.equipment))
   return share(a.surfaces, surfaceSet(b))
 }
 

@@ -14,7 +14,12 @@ import type { Setting } from './setting.ts'
 import type { Standing } from './stops.ts'
 
 /** A step while the procedure is being put together. */
-export type Draft = Step & { rows: ReadonlySet<number>; dries: boolean }
+export type Draft = Step & {
+  rows: ReadonlySet<number>
+  dries: boolean
+  /** Zones it is worked in, which may be fewer than it holds. */
+  at: readonly string[]
+}
 
 /** What drafts of one car share. */
 export interface Drafting {
@@ -98,6 +103,7 @@ export function stepOf(
     }),
     zoneGroup,
     zones: treatment.holdsCar ? zonesOf(surfaces).filter((z) => !outside.has(z)) : zonesOf(works.map((w) => w.surface)),
+    at: zonesOf(works.map((w) => w.surface)),
     surfaces: works.map((w) => w.surface.id),
     rows: new Set(works.map((w) => w.surface.row)),
     dries: treatment.dries === true,
@@ -136,7 +142,7 @@ export function stepOf(
 }
 
 /** A step without surfaces of its own: whole-car rows and passive drying. */
-function bareStep(
+export function bareStep(
   fields: Pick<
     Draft,
     'id' | 'stage' | 'treatment' | 'title' | 'zoneGroup' | 'zones' | 'surfaces' | 'rows' | 'p50' | 'minutes' | 'crew'
@@ -164,6 +170,8 @@ function bareStep(
     attempts: 1,
     next: [],
     why: [],
+    // All over the car, or beside it.
+    at: [],
     ...fields,
   }
 }
@@ -228,14 +236,14 @@ export function dryingSteps(steps: readonly Draft[], works: readonly Work[], air
   })
 }
 
-/** One step of the whole car. @param kit minutes of setting out the kit, which the treatments decide */
-export function wholeCarStep(id: string, kit: number, drafting: Drafting): Draft | undefined {
+/** One step of the whole car; none where it takes no time there. */
+export function wholeCarStep(id: string, drafting: Drafting): Draft | undefined {
   const { surfaces, request, soil, setting } = drafting
   const row = byId(setting.catalogue.wholeCar, id, 'step')
   const crew = row.crew ?? 1
   // What takes one person in sight takes as long in any car; what is walked round grows with it.
   const factor = row.when ? 1 : setting.catalogue.figures.sizeFactor[request.checkIn.vehicle.body.size]
-  const p50 = row.id === 'kit' ? kit : row.minutes[soil]! * factor * (setting.rates[row.id] ?? 1)
+  const p50 = row.minutes[soil]! * factor * (setting.rates[row.id] ?? 1)
   if (p50 <= 0) return undefined
   return bareStep(
     {
@@ -247,9 +255,8 @@ export function wholeCarStep(id: string, kit: number, drafting: Drafting): Draft
         refused: row.refused !== undefined && setting.car.permissions[row.refused] === false,
       }),
       zoneGroup: 'car',
-      // The kit is laid out beside the car; everything else of the whole car holds all of it.
-      zones: row.id === 'kit' ? [] : zonesOf(surfaces),
-      surfaces: row.id === 'kit' ? [] : surfaces.map((s) => s.id),
+      zones: zonesOf(surfaces),
+      surfaces: surfaces.map((s) => s.id),
       rows: new Set<number>(),
       p50: crew === 0 ? 0 : p50,
       minutes: Math.max(1, Math.ceil(p50)),

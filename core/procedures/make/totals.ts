@@ -2,14 +2,15 @@ import type { Figures } from '#core/catalogue/figures.ts'
 import { attendedMinutes, handMinutes } from '#core/procedures/attended.ts'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
 import type { Work } from './choose.ts'
-import { jobP80, type setUpMinutes } from './minutes.ts'
+import { jobP80, type SetUp } from './minutes.ts'
 import { leftAfter, sum, unique } from './steps.ts'
 
 /** The sums of a procedure. @param seed of the sampled sum that gives P80 */
 export function totalsOf(
   steps: readonly Step[],
   works: readonly Work[],
-  setUps: ReturnType<typeof setUpMinutes>,
+  /** Of machines: those of hands are in their steps. */
+  setUps: readonly SetUp[],
   soil: number,
   severe: boolean,
   seed: number,
@@ -17,9 +18,7 @@ export function totalsOf(
 ): Procedure['totals'] {
   const attended = steps.filter((s) => s.crew > 0 && !s.kept)
   const treatments = unique(
-    steps
-      .filter((s) => s.treatment !== 'dry' && s.treatment !== 'kit' && s.treatment !== 'stop')
-      .map((s) => s.treatment),
+    steps.filter((s) => s.treatment !== 'dry' && s.stage !== 'kit' && s.treatment !== 'stop').map((s) => s.treatment),
   )
   const products = new Map<string, Procedure['totals']['products'][number]>()
   for (const { product } of attended) {

@@ -1,0 +1,12 @@
+import { Type } from '@sinclair/typebox'
+import { Strict, Text } from './shape.ts'
+
+/** A machine, or what stands ready like one. */
+export const Equipment = Type.Object(
+  {
+    id: Text,
+    /** Minutes that it takes to get warm, by itself, when it has been set up. */
+    warmUp: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+  },
+  Strict,
+)

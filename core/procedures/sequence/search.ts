@@ -1,0 +1,320 @@
+import type { SequenceProblem } from './problem.ts'
+import { Clock, type Timed } from './timetable.ts'
+
+/** What a broken lag weighs against minutes: no walk is worth one. */
+const brokenWeight = 10_000
+/** What a minute's waiting weighs more for each step that is still to come. */
+const earlyWeight = 0.002
+/** Up to so many blocks every order is looked at. */
+export const mostExact = 9
+/** Consecutive blocks that are moved together. */
+const mostTogether = 3
+/** Neighbouring blocks that are tried in every order. */
+const windowBlocks = 4
+const rounds = 8
+/** Minutes of walk that it may cost to set something up just before it is used. */
+const worthPuttingOff = 0.05
+const epsilon = 1e-9
+
+export type Between = (from: number, to: number) => number
+
+const weighed = ({ waiting, early, broken }: Timed) => waiting + early * earlyWeight + broken * brokenWeight
+
+const ordersOf = <T>(list: readonly T[]): T[][] =>
+  list.length < 2
+    ? [[...list]]
+    : list.flatMap((x, i) => ordersOf(list.filter((_, k) => k !== i)).map((rest) => [x, ...rest]))
+
+/** Judges orders of attended steps: walk and waiting in minutes, and broken lags. */
+class Judge {
+  private readonly clock: Clock
+  private readonly between: Between
+  constructor(problem: SequenceProblem, between: Between) {
+    this.clock = new Clock(problem)
+    this.between = between
+  }
+  walk(order: readonly number[]): number {
+    let walk = 0
+    for (let k = 1; k < order.length; k++) walk += this.between(order[k - 1]!, order[k]!)
+    return walk
+  }
+  timed(order: readonly number[]): number {
+    return weighed(this.clock.run(order))
+  }
+  /** What a segment costs in time before the k-th of the rest, for each k from `low` on in turn; past `most` it is not counted on. */
+  series(rest: readonly number[], segment: readonly number[], low: number) {
+    const { clock } = this
+    let at = 0
+    clock.beginSame(rest.length + segment.length)
+    const upTo = (k: number) => {
+      for (; at < k; at++) clock.workSame(rest[at]!)
+    }
+    upTo(low)
+    return (k: number, most: number) => {
+      upTo(k)
+      return weighed(clock.runOn(segment, rest, k, most))
+    }
+  }
+  cost(order: readonly number[]): number {
+    return this.walk(order) + this.timed(order)
+  }
+}
+
+/** Blocks that must come before each block. */
+function blocksBefore({ blocks, before }: SequenceProblem): Set<number>[] {
+  const of = new Map(blocks.flatMap((block, b) => block.map((i) => [i, b] as const)))
+  return blocks.map((block, b) => {
+    const set = new Set(block.flatMap((i) => [...before[i]!].map((from) => of.get(from)!)))
+    set.delete(b)
+    return set
+  })
+}
+
+/** Always the next block that costs least to go to, of those that may come. */
+function nearestFirst(problem: SequenceProblem, judge: Judge, between: Between): number[] {
+  const before = blocksBefore(problem)
+  const done = new Set<number>()
+  const order: number[] = []
+  while (done.size < problem.blocks.length) {
+    const may = problem.blocks.flatMap((_, b) => (!done.has(b) && [...before[b]!].every((x) => done.has(x)) ? [b] : []))
+    const last = order.at(-1)
+    const waited = may.length > 1 ? judge.timed(order) : 0
+    let best = may[0]!
+    let least = Number.POSITIVE_INFINITY
+    for (const b of may) {
+      const block = problem.blocks[b]!
+      const cost =
+        (last === undefined ? 0 : between(last, block[0]!)) +
+        (may.length > 1 ? judge.timed([...order, ...block]) - waited : 0)
+      if (cost < least - epsilon) [best, least] = [b, cost]
+    }
+    done.add(best)
+    order.push(...problem.blocks[best]!)
+  }
+  return order
+}
+
+/** Every order of the blocks that the links allow, but for those that already cost more than the best. */
+function everyOrder(problem: SequenceProblem, judge: Judge, start: number[]): number[] {
+  const before = blocksBefore(problem)
+  let [best, least] = [start, judge.cost(start)]
+  const done = new Set<number>()
+  const go = (order: number[]) => {
+    const cost = judge.cost(order)
+    if (cost >= least - epsilon) return
+    if (done.size === problem.blocks.length) {
+      ;[best, least] = [order, cost]
+      return
+    }
+    problem.blocks.forEach((block, b) => {
+      if (done.has(b) || ![...before[b]!].every((x) => done.has(x))) return
+      done.add(b)
+      go([...order, ...block])
+      done.delete(b)
+    })
+  }
+  go([])
+  return best
+}
+
+/** Blocks are taken out and put back where they cost less, alone or with those behind them, also into a wait within another block; and steps within their block. */
+class Improver {
+  order: number[]
+  cost: number
+  private readonly problem: SequenceProblem
+  private readonly judge: Judge
+  private readonly between: Between
+  private readonly after: Set<number>[]
+  private readonly isBefore: Int32Array
+  private readonly isAfter: Int32Array
+  private turn = 0
+
+  constructor(problem: SequenceProblem, judge: Judge, between: Between, order: readonly number[]) {
+    this.problem = problem
+    this.judge = judge
+    this.between = between
+    this.order = [...order]
+    this.cost = judge.cost(order)
+    this.isBefore = new Int32Array(problem.count)
+    this.isAfter = new Int32Array(problem.count)
+    this.after = problem.before.map(() => new Set<number>())
+    problem.before.forEach((set, i) => {
+      if (problem.attended[i]) for (const from of set) this.after[from]!.add(i)
+    })
+  }
+
+  run(): void {
+    for (let round = 0; round < rounds; round++) {
+      const was = this.cost
+      for (const block of this.problem.blocks) this.improve(block)
+      this.improveWindows()
+      if (was - this.cost < epsilon) break
+    }
+  }
+
+  /** A step is put off as long as that costs nothing: what is only laid ready stands just before it is used. */
+  putOff(step: number): void {
+    const rest = this.order.filter((i) => i !== step)
+    const [low, high] = this.window(rest, [step])
+    for (let k = high; k > low; k--) {
+      const tried = [...rest.slice(0, k), step, ...rest.slice(k)]
+      const cost = this.judge.cost(tried)
+      if (cost > this.cost + worthPuttingOff) continue
+      this.cost = cost
+      this.order = tried
+      return
+    }
+  }
+
+  private improve(block: readonly number[]) {
+    for (let together = 1; together <= mostTogether; together++) {
+      const segment = together === 1 ? [...block] : this.segment(block[0]!, together)
+      if (segment) this.moveBest(segment)
+    }
+    if (block.length > 1) for (const step of block) this.moveBest([step])
+  }
+
+  /** So many blocks from this one on, where they stand one behind the other. */
+  private segment(first: number, blocks: number): number[] | undefined {
+    const of = this.blockOf
+    const start = this.order.indexOf(first)
+    const segment: number[] = []
+    const seen = new Set<number>()
+    for (let k = start; k < this.order.length; k++) {
+      const b = of.get(this.order[k]!)!
+      if (!seen.has(b) && seen.size === blocks) break
+      seen.add(b)
+      segment.push(this.order[k]!)
+    }
+    const whole = [...seen].reduce((sum, b) => sum + this.problem.blocks[b]!.length, 0)
+    return seen.size === blocks && segment.length === whole ? segment : undefined
+  }
+
+  /** Neighbouring blocks in every order of theirs: what no single move betters may still stand the wrong way round. */
+  private improveWindows() {
+    for (let from = 0; from < this.order.length; from++) {
+      const window = this.blocksFrom(from)
+      if (!window) continue
+      const [a, b] = [this.order[from - 1], this.order[from + window.flat().length]]
+      const was = this.walkThrough(a, window, b)
+      for (const tried of ordersOf(window)) {
+        if (this.walkThrough(a, tried, b) >= was - epsilon || !this.allowed(tried)) continue
+        const steps = tried.flat()
+        const order = [...this.order.slice(0, from), ...steps, ...this.order.slice(from + steps.length)]
+        const cost = this.judge.cost(order)
+        if (cost >= this.cost - epsilon) continue
+        this.cost = cost
+        this.order = order
+        break
+      }
+    }
+  }
+
+  /** So many whole blocks that stand one behind the other from a place on. */
+  private blocksFrom(from: number): number[][] | undefined {
+    const found: number[][] = []
+    let k = from
+    while (found.length < windowBlocks) {
+      const first = this.order[k]
+      if (first === undefined) return undefined
+      const block = this.problem.blocks[this.blockOf.get(first)!]!
+      if (block.some((step, i) => this.order[k + i] !== step)) return undefined
+      found.push([...block])
+      k += block.length
+    }
+    return found
+  }
+
+  private walkThrough(
+    before: number | undefined,
+    blocks: readonly (readonly number[])[],
+    after: number | undefined,
+  ): number {
+    let walk = 0
+    let last = before
+    for (const block of blocks)
+      for (const step of block) {
+        if (last !== undefined) walk += this.between(last, step)
+        last = step
+      }
+    return after === undefined || last === undefined ? walk : walk + this.between(last, after)
+  }
+
+  private allowed(blocks: readonly (readonly number[])[]): boolean {
+    const later = new Set(blocks.flat())
+    return blocks.flat().every((step) => {
+      later.delete(step)
+      return ![...this.problem.before[step]!].some((b) => later.has(b))
+    })
+  }
+
+  private blockOfMap: Map<number, number> | undefined
+  private get blockOf(): Map<number, number> {
+    this.blockOfMap ??= new Map(this.problem.blocks.flatMap((block, b) => block.map((i) => [i, b] as const)))
+    return this.blockOfMap
+  }
+
+  /** The gaps of the rest that the segment's links leave open. */
+  private window(rest: readonly number[], segment: readonly number[]): [number, number] {
+    this.turn++
+    for (const i of segment) {
+      for (const b of this.problem.before[i]!) this.isBefore[b] = this.turn
+      for (const a of this.after[i]!) this.isAfter[a] = this.turn
+    }
+    let low = 0
+    let high = rest.length
+    for (let k = 0; k < rest.length; k++) {
+      const i = rest[k]!
+      if (this.isBefore[i] === this.turn) low = k + 1
+      if (this.isAfter[i] === this.turn && k < high) high = k
+    }
+    return [low, high]
+  }
+
+  private moveBest(segment: readonly number[]) {
+    const rest = this.order.filter((i) => !segment.includes(i))
+    const [low, high] = this.window(rest, segment)
+    const inside = this.judge.walk(segment)
+    const restWalk = this.judge.walk(rest)
+    const timed = this.judge.series(rest, segment, low)
+    let best = -1
+    for (let k = low; k <= high; k++) {
+      const [a, b] = [rest[k - 1], rest[k]]
+      const walk =
+        restWalk +
+        inside +
+        (a === undefined ? 0 : this.between(a, segment[0]!)) +
+        (b === undefined ? 0 : this.between(segment.at(-1)!, b)) -
+        (a === undefined || b === undefined ? 0 : this.between(a, b))
+      if (walk + this.problem.leastWait >= this.cost - epsilon) continue
+      const cost = walk + timed(k, this.cost - walk)
+      if (cost < this.cost - epsilon) {
+        this.cost = cost
+        best = k
+      }
+    }
+    if (best >= 0) this.order = [...rest.slice(0, best), ...segment, ...rest.slice(best)]
+  }
+}
+
+/**
+ * The attended steps in an order that breaks no longest lag where one exists, at the least walk and waiting that is found; every order is
+ * looked at where there are few blocks. Deterministic.
+ * @param between minutes from one step to the next
+ * @param late steps that stand as late as they may without costing more
+ */
+export function cheapestOrder(problem: SequenceProblem, between: Between, late: readonly number[] = []): number[] {
+  const judge = new Judge(problem, between)
+  const start = nearestFirst(problem, judge, between)
+  const improver = new Improver(problem, judge, between, start)
+  let best = improver
+  improver.run()
+  if (problem.blocks.length <= mostExact) {
+    // What a wait within a block is filled with is not an order of blocks: the better of both.
+    const exact = new Improver(problem, judge, between, everyOrder(problem, judge, start))
+    exact.run()
+    if (exact.cost < improver.cost - epsilon) best = exact
+  }
+  for (const step of late) best.putOff(step)
+  return best.order
+}

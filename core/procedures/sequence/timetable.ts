@@ -1,0 +1,161 @@
+import type { SequenceProblem } from './problem.ts'
+
+/** When one person who works a list from top to bottom begins each step, in minutes from the first. */
+export interface Timetable {
+  starts: number[]
+  /** Minutes in which there is nothing to do but wait. */
+  waiting: number
+}
+
+/** What a list costs in time: waiting, how much of it is early, and broken longest lags. */
+export interface Timed {
+  waiting: number
+  /** Minutes waited, by how many steps are still to come: of two lists that wait as long the better one has the waiting at its end. */
+  early: number
+  broken: number
+}
+
+/**
+ * Works lists of attended steps from top to bottom; what passes by itself begins when all it waits for is over. It is asked thousands of times
+ * for one procedure: what it looks at lies in flat arrays.
+ */
+export class Clock {
+  readonly starts: Float64Array
+  private readonly minutes: Float64Array
+  private readonly attended: Uint8Array
+  /** What step i waits for: from firsts[i] up to firsts[i + 1]. */
+  private readonly firsts: Int32Array
+  private readonly from: Int32Array
+  private readonly min: Float64Array
+  private readonly max: Float64Array
+  private readonly stamp: Int32Array
+  /** What was worked in this turn, or in the turn that all lists of a series share, is over. */
+  private turn = 0
+  private same = 0
+  private last = 0
+  private kept = { time: 0, left: 0, waiting: 0, early: 0, broken: 0 }
+  private time = 0
+  private left = 0
+  private readonly timed: Timed = { waiting: 0, early: 0, broken: 0 }
+
+  constructor({ count, minutes, attended, waits }: SequenceProblem) {
+    this.starts = new Float64Array(count)
+    this.minutes = Float64Array.from(minutes)
+    this.attended = Uint8Array.from(attended, Number)
+    this.stamp = new Int32Array(count)
+    const all = waits.flat()
+    this.firsts = new Int32Array(count + 1)
+    waits.forEach((list, i) => {
+      this.firsts[i + 1] = this.firsts[i]! + list.length
+    })
+    this.from = Int32Array.from(all, (w) => w.from)
+    this.min = Float64Array.from(all, (w) => w.min)
+    this.max = Float64Array.from(all, (w) => w.max)
+  }
+
+  /** The answer is the same object each time. */
+  run(order: readonly number[]): Timed {
+    this.begin(order.length)
+    for (let k = 0; k < order.length; k++) this.work(order[k]!)
+    return this.timed
+  }
+
+  /** Begins a list of so many steps whose first are the same each time. */
+  beginSame(length: number): void {
+    this.begin(length)
+    this.same = this.turn
+    this.keep()
+  }
+
+  /** One more of those that are the same. */
+  workSame(i: number): void {
+    this.restore(this.same)
+    this.work(i)
+    this.keep()
+  }
+
+  /** Those that are the same, then a segment, then the rest from its k-th on; given up where it is past `most`. */
+  runOn(segment: readonly number[], rest: readonly number[], k: number, most: number): Timed {
+    this.restore(++this.last)
+    for (let i = 0; i < segment.length; i++) this.work(segment[i]!)
+    for (let i = k; i < rest.length; i++) {
+      this.work(rest[i]!)
+      if (this.timed.waiting > most) break
+    }
+    return this.timed
+  }
+
+  /** Lets what nothing attended waits for pass as well, for the whole table. */
+  finish(): void {
+    for (let i = 0; i < this.stamp.length; i++) if (this.stamp[i] !== this.turn) this.pass(i)
+  }
+
+  private keep(): void {
+    this.kept = { time: this.time, left: this.left, ...this.timed }
+  }
+
+  private restore(turn: number): void {
+    const { time, left, waiting, early, broken } = this.kept
+    this.turn = turn
+    this.time = time
+    this.left = left
+    this.timed.waiting = waiting
+    this.timed.early = early
+    this.timed.broken = broken
+  }
+
+  private begin(length: number): void {
+    this.turn = ++this.last
+    this.same = this.turn
+    this.time = 0
+    this.left = length
+    this.timed.waiting = this.timed.early = this.timed.broken = 0
+  }
+
+  private work(i: number): void {
+    const ready = this.readyAt(i)
+    this.left--
+    if (ready > this.time) {
+      this.timed.waiting += ready - this.time
+      this.timed.early += (ready - this.time) * this.left
+      this.time = ready
+    }
+    this.starts[i] = this.time
+    this.stamp[i] = this.turn
+    for (let w = this.firsts[i]!; w < this.firsts[i + 1]!; w++) {
+      const from = this.from[w]!
+      if (this.time - this.starts[from]! - this.minutes[from]! > this.max[w]! + 1e-9) this.timed.broken++
+    }
+    this.time += this.minutes[i]!
+  }
+
+  private readyAt(i: number): number {
+    let ready = 0
+    for (let w = this.firsts[i]!; w < this.firsts[i + 1]!; w++) {
+      const from = this.from[w]!
+      if (this.stamp[from] !== this.turn && this.stamp[from] !== this.same) {
+        // Whoever is asked for before it was done stands in the wrong place: that costs more than any lag.
+        if (this.attended[from]) {
+          this.timed.broken += 1000
+          continue
+        }
+        this.pass(from)
+      }
+      const end = this.starts[from]! + this.minutes[from]! + this.min[w]!
+      if (end > ready) ready = end
+    }
+    return ready
+  }
+
+  private pass(i: number): void {
+    this.stamp[i] = this.turn
+    this.starts[i] = this.readyAt(i)
+  }
+}
+
+export function timetable(problem: SequenceProblem, order: readonly number[]): Timetable {
+  const clock = new Clock(problem)
+  const { waiting } = clock.run(order)
+  clock.finish()
+  return { starts: [...clock.starts], waiting }
+}

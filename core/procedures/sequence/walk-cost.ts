@@ -1,0 +1,69 @@
+import type { Walk } from '#core/catalogue/walk.ts'
+import type { Step } from '#core/procedures/schema.ts'
+import type { Places, Spot, Stretch } from './places.ts'
+
+/** The part of a step that going from one to the next looks at. */
+export type Walked = Pick<Step, 'equipment' | 'tool' | 'product'> & {
+  /** Zones it is worked in. */
+  at: readonly string[]
+}
+
+/** Minutes of a walk by what they go to. */
+export interface WalkParts {
+  machine: number
+  tool: number
+  product: number
+  move: number
+  door: number
+  direction: number
+}
+export const noParts = (): WalkParts => ({ machine: 0, tool: 0, product: 0, move: 0, door: 0, direction: 0 })
+
+interface Kept {
+  stretch: Stretch
+  machine: string
+  tool: string
+  product: string
+}
+
+function moving({ costs }: Walk, from: Spot, to: Spot, sameTool: boolean, parts: WalkParts) {
+  const [dx, dy] = [Math.abs(from.x - to.x), Math.abs(from.y - to.y)]
+  if (dx > 0 || dy > 0) parts.move += dx <= 1 && dy <= 1 ? costs.beside : costs.across
+  if (to.along === from.along && to.level < from.level) parts.direction += costs.up
+  // With another tool a new round begins, and down the other side one goes back in any case.
+  if (sameTool && dx === 0 && to.along < from.along) parts.direction += costs.back
+  if (from.door && to.door && from.door !== to.door) parts.door += costs.door
+}
+
+/** What it costs to go from one step to the next: seeds in minutes from the catalogue. */
+export class WalkCost {
+  private readonly kept: Kept[]
+  private readonly walk: Walk
+
+  constructor(steps: readonly Walked[], walk: Walk, places: Places) {
+    this.walk = walk
+    this.kept = steps.map((s) => ({
+      stretch: places.stretch(s.at),
+      machine: [...s.equipment].sort().join('+'),
+      tool: s.tool,
+      product: s.product ? `${s.product.id} ${s.product.ratio.concentrate}:${s.product.ratio.water}` : '',
+    }))
+  }
+
+  /** @param from and to: places in the list of steps. Adds what it goes to onto `parts`. */
+  between(from: number, to: number, parts: WalkParts): void {
+    const [a, b] = [this.kept[from]!, this.kept[to]!]
+    const { costs } = this.walk
+    if (b.machine && b.machine !== a.machine) parts.machine += costs.machine
+    if (b.tool && b.tool !== a.tool) parts.tool += b.machine && b.machine === a.machine ? costs.head : costs.tool
+    if (b.product && b.product !== a.product) parts.product += costs.product
+    const sameTool = (a.machine || a.tool) === (b.machine || b.tool)
+    if (a.stretch && b.stretch) moving(this.walk, a.stretch.to, b.stretch.from, sameTool, parts)
+  }
+
+  total(from: number, to: number): number {
+    const parts = noParts()
+    this.between(from, to, parts)
+    return parts.machine + parts.tool + parts.product + parts.move + parts.door + parts.direction
+  }
+}
