@@ -121,6 +121,9 @@ const inWords: [RegExp, (a: any) => any][] = [
 const worded = (path: string, answer: any) =>
   (inWords.find(([pattern]) => pattern.test(path))?.[1] ?? ((a: any) => a))(answer)
 
+/** Answers that are no documents are put into one. */
+const wrapped = (answer: any) => (answer && typeof answer === 'object' && !Array.isArray(answer) ? answer : { answer })
+
 /** Twelve digits: sums are added up in another order now. */
 const tidy = (value: any): any =>
   JSON.parse(JSON.stringify(value), (_, v) => (typeof v === 'number' ? Number(v.toPrecision(12)) : v))
@@ -166,8 +169,14 @@ describe('a copy of the demonstration as 0007 left it', () => {
       expect(was.steps[activity].crew > 0, activity).toBe(technicians.length > 0)
     was.steps = Object.fromEntries(told.map((id) => [id, { ...was.steps[id], crew: undefined }]))
     was.answer.assignments.sort((a: Assignment, b: Assignment) => a.start - b.start || a.end - b.end)
-    for (const [path, answer] of Object.entries(after))
-      expect(tidy(worded(path, answer)), path).toEqual(tidy(before[path]))
+    for (const [path, answer] of Object.entries(after)) {
+      // What a draft would give is made when it is asked for, by the engine as it is now.
+      const drafted = after[path.replace(/\/file$/, '')]?.version === null
+      const made = drafted ? { procedure: null } : {}
+      expect(tidy({ ...wrapped(worded(path, answer)), ...made }), path).toEqual(
+        tidy({ ...wrapped(before[path]), ...made }),
+      )
+    }
   })
   it('holds codes: what was made again from its request is stored as it is made now', async () => {
     const [rows] = await t.connection.pool.query('select body from procedures')
