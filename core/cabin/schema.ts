@@ -96,6 +96,10 @@ export const SurfaceKind = Type.Object(
     area: Type.Number({ exclusiveMinimum: 0 }),
     visibility: Type.Integer({ minimum: 0, maximum: 5 }),
     touch: Type.Integer({ minimum: 0, maximum: 5 }),
+    /** Under a time limit: what the customer sees and touches first, in this order, before anything else … */
+    must: Type.Optional(Type.Integer({ minimum: 1 })),
+    /** … and what comes last. What is neither comes between. */
+    extra: Type.Optional(Type.Literal(true)),
     access: Type.Number({ minimum: 1, maximum: 2 }),
     dress: Type.Boolean(),
     /** Cabin measures its area grows with; none: the same in every body. */
@@ -169,6 +173,8 @@ export interface Surface {
   area: number
   visibility: number
   touch: number
+  must?: number
+  extra?: true
   access: number
   dress: boolean
 }

@@ -173,6 +173,8 @@ export function surfacesOf(body: Body, kinds: readonly SurfaceKind[]): Surface[]
           area: Math.round(kind.area * growth(body, kind) * 1000) / 1000,
           visibility: kind.visibility,
           touch: kind.touch,
+          ...(kind.must === undefined ? {} : { must: kind.must }),
+          ...(kind.extra ? { extra: true as const } : {}),
           access: place.row === 3 ? Math.max(kind.access, 1.1) : kind.access,
           dress: kind.dress,
         }

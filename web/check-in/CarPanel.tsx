@@ -48,6 +48,12 @@ export function CarPanel({
     onChange(({ customerId: _before, ...rest }) =>
       found ? { ...rest, customerId: found.id, customer: found.name, finish: found.finish } : rest,
     )
+  /** The answer is for the draft, which outlives this panel: another may be open when it comes. What fails is told by the mutation. */
+  const keepCustomer = async () => {
+    const { customer: name, finish = 'standard' } = checkIn
+    const made = await addCustomer.mutateAsync({ name, contact: '', notes: '', sensitivities: '', finish })
+    onChange((now) => ({ ...now, customerId: made.id }))
+  }
   return (
     <>
       <h2>{words.car}</h2>
@@ -79,21 +85,7 @@ export function CarPanel({
         <CustomerPicker picked={customer} name={checkIn.customer} onPick={pickCustomer} />
       </div>
       {!checkIn.customerId && checkIn.customer.trim() !== '' && (
-        <Button
-          loading={addCustomer.isPending}
-          onClick={() =>
-            addCustomer.mutate(
-              {
-                name: checkIn.customer,
-                contact: '',
-                notes: '',
-                sensitivities: '',
-                finish: checkIn.finish ?? 'standard',
-              },
-              { onSuccess: (made) => onChange((now) => ({ ...now, customerId: made.id })) },
-            )
-          }
-        >
+        <Button loading={addCustomer.isPending} onClick={() => void keepCustomer().catch(() => undefined)}>
           {words.keepCustomer(checkIn.customer)}
         </Button>
       )}

@@ -1,4 +1,3 @@
-import type { Figures } from '#core/catalogue/figures.ts'
 import { plan } from '#core/plan/plan.ts'
 import { toActivities } from '#core/procedures/activities.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
@@ -10,12 +9,7 @@ const horizon = 4 * 1440
  * Minutes on the clock from the first step to the end of the last, drying too, with so many people who can do everything on this car
  * alone and one of each machine. The planner's own answer, so that what does not fit is not called fitting.
  */
-export function clockOf(
-  procedure: Procedure,
-  crew: number,
-  { pairShare }: Pick<Figures, 'pairShare'>,
-  iterations = 2,
-): number {
+export function clockOf(procedure: Procedure, crew: number, iterations = 2): number {
   const { activities, links } = toActivities('car', procedure)
   const answer = plan({
     technicians: Array.from({ length: crew }, (_, i) => ({
@@ -28,9 +22,8 @@ export function clockOf(
     activities: activities.map(({ crew: wanted = 1, ...a }) => ({
       ...a,
       crew: Math.min(wanted, crew),
-      // What takes two takes one person both turns.
-      minutes:
-        wanted > 0 && crew > 1 ? Math.ceil(a.minutes / pairShare) : a.minutes * Math.ceil(Math.max(1, wanted / crew)),
+      // What takes two takes one person both turns. Hands that wait for one another are seen in the plan itself.
+      minutes: a.minutes * Math.ceil(Math.max(1, wanted / crew)),
     })),
     links,
     now: 0,

@@ -20,7 +20,7 @@ export function levelFigures(request: ProcedureRequest, crew: number, catalogue:
     return {
       id,
       attended: procedure.totals.attended,
-      clock: clockOf(procedure, crew, catalogue.figures, 1),
+      clock: clockOf(procedure, crew, 1),
       steps: procedure.steps.length,
       residuals: procedure.residuals.length,
     }

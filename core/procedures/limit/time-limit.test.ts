@@ -4,6 +4,7 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
 import { seededRandom } from '#core/units/random.ts'
 import { bodyNamed, carA, randomCar, requestFor } from '../../../tests/fixtures/cars.ts'
+import { whole } from '../../../tests/support/share.ts'
 import { clockOf } from './clock.ts'
 import { bestWithin, frontier, type Item, type Option } from './knapsack.ts'
 import { levelFigures } from './levels.ts'
@@ -96,7 +97,7 @@ describe('the choice under a time limit', () => {
   it('an entry is what the planner says it is', () => {
     const entry = entryWithin(menu, 150)!
     const procedure = generateProcedure({ ...carA(), rungs: entry.rungs }, catalogue)
-    expect(clockOf(procedure, 1, catalogue.figures)).toBe(entry.clock)
+    expect(clockOf(procedure, 1)).toBe(entry.clock)
     expect(entry.clock).toBeLessThanOrEqual(150)
   })
   it('says what is left out and what half an hour more buys; a limit below everything is called that', () => {
@@ -129,4 +130,57 @@ describe('the choice under a time limit', () => {
     const shown = generateProcedure({ ...light, finish: 'show' }, catalogue)
     expect(shown.steps.map((s) => s.treatment)).toContain('lm')
   })
+})
+
+describe('what the customer sees comes first', () => {
+  // Written by hand from what a lead says, not from the catalogue.
+  const musts = ['wheel-front', 'lever', 'door-pull', 'seat-base', 'seat-back', 'dash-face', 'screen', 'cup-holders']
+  const extras = ['jamb', 'door-seal', 'glass-side-out', 'glass-front-out', 'headliner', 'load-floor', 'load-side']
+  const uniform = (body: string, soil: number) =>
+    requestFor(
+      bodyNamed(body),
+      Object.fromEntries(surfacesOf(bodyNamed(body), catalogue.surfaces).map((s) => [s.id, { soil }])),
+    )
+  const kindsWorked = (request: ReturnType<typeof uniform>, minutes: number, crew: number) => {
+    const procedure = fittedProcedure({ ...request, timeLimit: { minutes, crew } }, catalogue)
+    const worked = new Set(procedure.steps.flatMap((s) => (s.area > 0 ? s.surfaces : [])))
+    const of = (kinds: readonly string[]) => {
+      const there = surfacesOf(request.checkIn.vehicle.body, catalogue.surfaces).filter((s) => kinds.includes(s.kind))
+      return { there: there.length, worked: there.filter((s) => worked.has(s.id)).length }
+    }
+    return { limit: procedure.limit!, musts: of(musts), extras: of(extras), of }
+  }
+
+  it('an hour alone on a used hatchback: wheel, lever and pulls, seats vacuumed; no jamb, no outside glass, no headliner', () => {
+    const hour = kindsWorked(uniform('hatchback', 2), 60, 1)
+    for (const kind of ['wheel-front', 'lever', 'door-pull', 'seat-base', 'seat-back'])
+      expect(hour.of([kind]).worked, kind).toBe(hour.of([kind]).there)
+    expect(hour.extras.worked).toBe(0)
+    expect(hour.limit.fits).toBe(true)
+  })
+  it('two hours alone: all that must be done is done', () => {
+    const { musts: done } = kindsWorked(uniform('hatchback', 2), 120, 1)
+    expect(done.worked).toBe(done.there)
+  })
+  it.each([
+    ['hatchback', 2],
+    ['estate', 3],
+    ['carrier', 2],
+  ])(
+    '%s at soil %i: whatever the limit, nothing extra before what must be done, and the time is used',
+    (body, soil) => {
+      for (const crew of [1, 2]) {
+        let worth = -1
+        for (const minutes of whole ? [60, 120, 180, 240, 300, 360] : [60, 240]) {
+          const { limit, musts: done, extras: more } = kindsWorked(uniform(body, soil), minutes, crew)
+          const label = `${minutes} min, ${crew} on it`
+          if (done.worked < done.there) expect(more.worked, label).toBe(0)
+          // What must be done is never less for more time.
+          expect(done.worked, label).toBeGreaterThanOrEqual(worth)
+          worth = done.worked
+          if (limit.fits && limit.leftOut.length > 0) expect(limit.clock, label).toBeGreaterThanOrEqual(0.92 * minutes)
+        }
+      }
+    },
+  )
 })

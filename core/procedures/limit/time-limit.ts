@@ -3,7 +3,7 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Treatment } from '#core/catalogue/treatment.ts'
 import { doorsAndBlower, minutesToTouchDry } from '#core/drying/dry-time.ts'
-import { chooseWork, type Work } from '#core/procedures/make/choose.ts'
+import { chooseWork } from '#core/procedures/make/choose.ts'
 import { generateProcedure, reviewProcedure } from '#core/procedures/make/generate.ts'
 import { setUpMinutes, workMinutes } from '#core/procedures/make/minutes.ts'
 import { type Setting, settingOf, uniform } from '#core/procedures/make/setting.ts'
@@ -11,7 +11,8 @@ import { leftAfter, sum, unique } from '#core/procedures/make/steps.ts'
 import { type PlaceSaid, placeSaid } from '#core/procedures/messages.ts'
 import type { FitLimit, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import { clockOf } from './clock.ts'
-import { frontier, type Item, type Option } from './knapsack.ts'
+import { importanceOf, phasesOf, type Weighed, worthOf } from './importance.ts'
+import { frontier, type Option, type Point } from './knapsack.ts'
 
 /** One choice of rungs for the whole car, with what it takes and what it is worth. */
 export interface MenuEntry {
@@ -28,25 +29,18 @@ const fewSurfaces = 24
 /** Points kept of a large car's frontier, and how many of them the planner is asked about. */
 const kept = 160
 const asked = 12
+/** What so many minutes more would buy is told. */
+const moreMinutes = 30
 /** Longest drying allowed, one variant each: a short limit is better spent on dry work everywhere than on one wet seat. */
 const dryingCaps = [Number.POSITIVE_INFINITY, 75, 0]
-
-/**
- * What a surface gains from a rung: levels of soil it takes off, the first of them fourfold, because loose dirt is what everybody sees, and
- * what else is seen and felt there (hair, grit, stains); weighed by its area and by how much it is seen and touched. In proportion to area, so
- * that cutting a panel into patches changes nothing.
- */
-function worthOf(surface: Surface, condition: Work['condition'], rung: number): number {
-  if (rung === 0) return 0
-  const extras = (condition.hair ?? 0) + (condition.sand ?? 0) + (condition.stains ?? []).length
-  return (surface.visibility + surface.touch) * surface.area * (3 + Math.min(rung, condition.soil) + extras / 2)
-}
 
 function optionsOf(
   surfaces: readonly Surface[],
   condition: ProcedureRequest['checkIn']['condition'],
   setting: Setting,
   longestDrying: number,
+  /** Surfaces by their place in the order of what must be done. */
+  musts: ReadonlyMap<number | undefined, number>,
 ): Option[] {
   const soil = Math.max(...surfaces.map((s) => condition[s.id]?.soil ?? 0))
   const rungsOf = (rung: number) => ({ ...setting, rungs: new Map(surfaces.map((s) => [s.id, rung])) })
@@ -68,7 +62,7 @@ function optionsOf(
     options.push({
       rung,
       minutes: sum(works.map(workMinutes)),
-      value: sum(surfaces.map((s) => worthOf(s, condition[s.id] ?? { soil: 0 }, rung))),
+      value: sum(surfaces.map((s) => worthOf(s, condition[s.id] ?? { soil: 0 }, rung, musts.get(s.must) ?? 1))),
       uses: unique(works.map((w) => w.treatment.id)),
     })
   }
@@ -89,13 +83,19 @@ export function decisions(request: ProcedureRequest, catalogue: Catalogue, longe
     const c = condition[s.id]!
     const key = alone
       ? s.id
-      : `${s.group} ${s.zoneGroup} ${s.material} ${c.soil} ${c.hair ?? 0} ${(c.stains ?? []).length}`
+      : `${s.group} ${s.zoneGroup} ${s.material} ${c.soil} ${c.hair ?? 0} ${(c.stains ?? []).length} ${s.must ?? ''} ${s.extra ?? ''}`
     groups.set(key, [...(groups.get(key) ?? []), s])
   }
   const order = (s: Surface) => catalogue.programmes.findIndex((p) => p.groups.includes(s.group))
   const list = [...groups].sort(([, a], [, b]) => order(a[0]!) - order(b[0]!))
-  const items: Item[] = list
-    .map(([id, surfaces]) => ({ id, options: optionsOf(surfaces, condition, setting, longestDrying) }))
+  const musts = new Map<number | undefined, number>()
+  for (const { must } of marked) musts.set(must, (musts.get(must) ?? 0) + 1)
+  const items: Weighed[] = list
+    .map(([id, surfaces]) => ({
+      id,
+      importance: importanceOf(surfaces[0]!),
+      options: optionsOf(surfaces, condition, setting, longestDrying, musts),
+    }))
     // Where no rung has anything to do there is nothing to decide, and nothing to leave out.
     .filter((item) => item.options.some((o) => o.minutes > 0))
   const treatments = new Map<string, Treatment>(catalogue.treatments.map((t) => [t.id, t]))
@@ -124,10 +124,45 @@ export function decisions(request: ProcedureRequest, catalogue: Catalogue, longe
   }
 }
 
-const spaced = <T>(list: readonly T[], most: number): T[] =>
-  list.length <= most
-    ? [...list]
-    : Array.from({ length: most }, (_, i) => list[Math.round((i * (list.length - 1)) / (most - 1))]!)
+/** So many of a frontier's points, evenly over its minutes. */
+function spaced(points: readonly Point[], most: number): Point[] {
+  if (points.length <= most) return [...points]
+  const [first, last] = [points[0]!, points.at(-1)!]
+  const wanted = Array.from(
+    { length: most },
+    (_, i) => first.minutes + ((last.minutes - first.minutes) * i) / (most - 1),
+  )
+  return unique(wanted.map((minutes) => points.findLast((p) => p.minutes <= minutes + 1e-9) ?? first))
+}
+
+/** Keeps those that are worth more than all that take less time. */
+function rising<T extends { value: number }>(entries: readonly T[], time: (entry: T) => number): T[] {
+  let best = Number.NEGATIVE_INFINITY
+  return [...entries]
+    .sort((a, b) => time(a) - time(b) || b.value - a.value)
+    .filter((e) => {
+      const better = e.value > best + 1e-9
+      if (better) best = e.value
+      return better
+    })
+}
+
+const onTheClock = ({ clock }: MenuEntry) => clock
+
+/** What there is to choose from, for each longest drying, the least first; and what a choice comes to by the planner. */
+function choices(request: ProcedureRequest, crew: number, catalogue: Catalogue) {
+  const frontiers = dryingCaps.map((cap) => {
+    const { items, setUp, related, spread, most } = decisions(request, catalogue, cap)
+    const points = phasesOf(items).flatMap((phase) => frontier(phase, setUp, related, most))
+    return { points: rising(points, (p) => p.minutes), spread }
+  })
+  const planned = ({ value, rungs }: Point, spread: (rungs: Point['rungs']) => MenuEntry['rungs']): MenuEntry => {
+    const entry = { value, rungs: spread(rungs) }
+    const procedure = reviewProcedure({ ...request, rungs: entry.rungs }, catalogue)
+    return { ...entry, attended: procedure.totals.attended, clock: clockOf(procedure, crew) }
+  }
+  return { frontiers, planned }
+}
 
 /**
  * Choices of rungs from the least to everything, each with its minutes on the clock by the planner: the answer to every time limit at once.
@@ -140,23 +175,44 @@ export function timeMenu(
   catalogue: Catalogue,
   keepGoing: (share: number) => boolean = () => true,
 ): MenuEntry[] {
-  const points = dryingCaps.flatMap((cap) => {
-    const { items, setUp, related, spread, most } = decisions(request, catalogue, cap)
-    return spaced(frontier(items, setUp, related, most), asked).map((p) => ({ value: p.value, rungs: spread(p.rungs) }))
-  })
+  const { frontiers, planned } = choices(request, crew, catalogue)
+  const points = frontiers.flatMap(({ points, spread }) => spaced(points, asked).map((point) => ({ point, spread })))
   const entries: MenuEntry[] = []
-  for (const [i, point] of points.entries()) {
+  for (const [i, { point, spread }] of points.entries()) {
     if (!keepGoing(i / points.length) && entries.length > 0) break
-    const procedure = reviewProcedure({ ...request, rungs: point.rungs }, catalogue)
-    entries.push({ ...point, attended: procedure.totals.attended, clock: clockOf(procedure, crew, catalogue.figures) })
+    entries.push(planned(point, spread))
   }
-  entries.sort((a, b) => a.clock - b.clock || b.value - a.value)
-  let best = Number.NEGATIVE_INFINITY
-  return entries.filter((e) => {
-    const better = e.value > best + 1e-9
-    if (better) best = e.value
-    return better
+  return rising(entries, onTheClock)
+}
+
+/** The menu round a few limits: of each frontier the choices between which the planner says that the limit lies. */
+function menuRound(
+  request: ProcedureRequest,
+  crew: number,
+  catalogue: Catalogue,
+  limits: readonly number[],
+): MenuEntry[] {
+  const { frontiers, planned } = choices(request, crew, catalogue)
+  const entries = frontiers.flatMap(({ points, spread }) => {
+    const known = new Map<number, MenuEntry>()
+    const at = (i: number) => {
+      const entry = known.get(i) ?? planned(points[i]!, spread)
+      known.set(i, entry)
+      return entry
+    }
+    for (const limit of limits) {
+      let [low, high] = [0, points.length - 1]
+      while (low < high) {
+        const middle = Math.ceil((low + high) / 2)
+        if (at(middle).clock <= limit) low = middle
+        else high = middle - 1
+      }
+      at(low)
+    }
+    at(points.length - 1)
+    return [...known.values()]
   })
+  return rising(entries, onTheClock)
 }
 
 /** The best entry within so many minutes on the clock; undefined when even the least takes longer. */
@@ -217,7 +273,6 @@ export function limitOf(
 ): { entry: MenuEntry; limit: FitLimit } | undefined {
   const entry = entryWithin(menu, limit.minutes) ?? menu[0]
   if (!entry) return undefined
-  const more = 30
   return {
     entry,
     limit: {
@@ -225,7 +280,10 @@ export function limitOf(
       clock: entry.clock,
       fits: entry.clock <= limit.minutes,
       leftOut: leftOut(entry, request, catalogue),
-      more: { minutes: more, gains: gains(entry, entryWithin(menu, limit.minutes + more), request, catalogue) },
+      more: {
+        minutes: moreMinutes,
+        gains: gains(entry, entryWithin(menu, limit.minutes + moreMinutes), request, catalogue),
+      },
     },
   }
 }
@@ -234,7 +292,9 @@ export function limitOf(
 export function fittedProcedure(request: ProcedureRequest, catalogue: Catalogue): Procedure {
   const { timeLimit } = request
   if (!timeLimit || request.rungs) return generateProcedure(request, catalogue)
-  const found = limitOf(timeMenu(request, timeLimit.crew, catalogue), timeLimit, request, catalogue)
+  const limits = [timeLimit.minutes, timeLimit.minutes + moreMinutes]
+  const menu = menuRound(request, timeLimit.crew, catalogue, limits)
+  const found = limitOf(menu, timeLimit, request, catalogue)
   if (!found) return generateProcedure(request, catalogue)
   return { ...generateProcedure({ ...request, rungs: found.entry.rungs }, catalogue), limit: found.limit }
 }

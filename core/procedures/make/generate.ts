@@ -11,6 +11,7 @@ import { editWork, unrinsed, type Worked } from '#core/procedures/edit/edit-work
 import { byHandRule, placeByHand } from '#core/procedures/edit/placing.ts'
 import { reason } from '#core/procedures/messages.ts'
 import type { Procedure, ProcedureRequest, Residual, Step, StepLink } from '#core/procedures/schema.ts'
+import { Places } from '#core/procedures/sequence/places.ts'
 import type { Sequence } from '#core/procedures/sequence/sequence.ts'
 import { BadInput } from '#core/units/fault.ts'
 import { cautionsFor } from './cautions.ts'
@@ -180,12 +181,10 @@ function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: Readon
     ...dryingSteps(stepsOfWork, worked.works, setting.held.noVacuum ? doorsOnly : doorsAndBlower, drafting),
   ].map((s) => (worked.byHand.has(s.id) ? { ...s, byHand: true as const } : s))
   const edited = editSteps(besideKept(fresh, kept, surfaces, catalogue), edits, setting, severe)
-  const links = linkSteps(edited.steps, bindingRules(catalogue.orderRules, setting.choices))
-  const placed = placeByHand(edited.steps, links, edits, catalogue, {
-    body: request.checkIn.vehicle.body,
-    walk: catalogue.walk,
-    direction: setting.choices.direction ?? '',
-  })
+  const direction = setting.choices.direction ?? ''
+  const places = new Places(request.checkIn.vehicle.body, catalogue.walk, direction)
+  const links = linkSteps(edited.steps, bindingRules(catalogue.orderRules, setting.choices), places)
+  const placed = placeByHand(edited.steps, links, edits, catalogue, { places, walk: catalogue.walk })
   const whyMoved = new Map(edits.flatMap((e) => (e.do === 'move' ? [[e.step, e.reason]] : [])))
   const whyHere = reasonsOf(placed.links, catalogue)
   const steps = placed.steps.map((draft): Step => {

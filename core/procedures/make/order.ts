@@ -1,5 +1,6 @@
 import type { OrderRule } from '#core/catalogue/order-rule.ts'
 import type { Step, StepLink } from '#core/procedures/schema.ts'
+import type { Places } from '#core/procedures/sequence/places.ts'
 
 /** The part of a step that order rules look at. */
 export type Orderable = Pick<
@@ -8,6 +9,8 @@ export type Orderable = Pick<
 > & {
   rows: ReadonlySet<number>
   dries: boolean
+  /** Zones it is worked in. */
+  at: readonly string[]
   /** Over or under way: it waits for nothing that is new. */
   kept?: true
 }
@@ -34,8 +37,10 @@ function surfaceSet(step: Orderable): ReadonlySet<string> {
   return set
 }
 
-function inScope(rule: OrderRule, a: Orderable, b: Orderable): boolean {
+function inScope(rule: OrderRule, a: Orderable, b: Orderable, places: Places): boolean {
   if (rule.scope === 'car') return true
+  // What is all over the car, or in no place of its own, reaches everything.
+  if (rule.scope === 'near') return a.at.length === 0 || b.at.length === 0 || places.near(a.at, b.at)
   if (rule.scope === 'group') return a.zoneGroup === b.zoneGroup
   if (rule.scope === 'row') return share(a.rows, b.rows)
   if (rule.scope === 'equipment') return share(a.equipment, new Set(b.equipment))
@@ -106,12 +111,12 @@ export function inOrder<T extends Orderable>(steps: readonly T[], links: readonl
 
 const mayWait = (a: Orderable, b: Orderable) => !b.kept || a.kept === true
 
-function pairLinks(links: Links, rule: OrderRule, steps: readonly Orderable[]) {
+function pairLinks(links: Links, rule: OrderRule, steps: readonly Orderable[], places: Places) {
   const seconds = steps.filter((s) => matches(s, rule.next))
   for (const a of steps) {
     if (!matches(a, rule.first)) continue
     for (const b of seconds)
-      if (a !== b && mayWait(a, b) && inScope(rule, a, b)) links.add(a.id, b.id, rule.id, rule.lag)
+      if (a !== b && mayWait(a, b) && inScope(rule, a, b, places)) links.add(a.id, b.id, rule.id, rule.lag)
   }
 }
 
@@ -162,10 +167,12 @@ function startsUnlessCircular(steps: readonly Orderable[], links: readonly StepL
 }
 
 /** Firsts in one scope follow each other in the order the other rules give them; only the last one carries the lag. */
-function chainLinks(links: Links, rule: OrderRule, steps: readonly Orderable[]) {
+function chainLinks(links: Links, rule: OrderRule, steps: readonly Orderable[], places: Places) {
   const ordered = inTiedOrder(steps, links.all())
   for (const b of ordered.filter((s) => matches(s, rule.next))) {
-    const firsts = ordered.filter((a) => a !== b && mayWait(a, b) && matches(a, rule.first) && inScope(rule, a, b))
+    const firsts = ordered.filter(
+      (a) => a !== b && mayWait(a, b) && matches(a, rule.first) && inScope(rule, a, b, places),
+    )
     firsts.forEach((a, i) => {
       const next = firsts[i + 1]
       if (next) links.add(a.id, next.id, rule.id)
@@ -175,10 +182,10 @@ function chainLinks(links: Links, rule: OrderRule, steps: readonly Orderable[]) 
 }
 
 /** All links between steps that the binding rules ask for. */
-export function linkSteps(steps: readonly Orderable[], rules: readonly OrderRule[]): StepLink[] {
+export function linkSteps(steps: readonly Orderable[], rules: readonly OrderRule[], places: Places): StepLink[] {
   const links = new Links()
-  for (const rule of rules) if (!rule.chain) pairLinks(links, rule, steps)
-  for (const rule of rules) if (rule.chain) chainLinks(links, rule, steps)
+  for (const rule of rules) if (!rule.chain) pairLinks(links, rule, steps, places)
+  for (const rule of rules) if (rule.chain) chainLinks(links, rule, steps, places)
   return links.all()
 }
 

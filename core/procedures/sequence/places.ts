@@ -66,6 +66,13 @@ export class Places {
     return spans ? { from: middle(from), to: middle(to) } : { from, to }
   }
 
+  /** Whether two lots of zones are beside one another anywhere: what is all round the car is beside all of it. */
+  near(some: readonly string[], others: readonly string[]): boolean {
+    const beside = (a: Spot | null, b: Spot | null) =>
+      a === null || b === null || (Math.abs(a.x - b.x) <= 1 && Math.abs(a.y - b.y) <= 1)
+    return some.some((a) => others.some((b) => a === b || beside(this.spot(a), this.spot(b))))
+  }
+
   private make(zone: string): Spot | null {
     const [, kind, row, side] = named.exec(zone) ?? []
     const place = this.walk.places.find((p) => p.zone === kind)

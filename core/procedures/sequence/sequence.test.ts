@@ -4,13 +4,16 @@ import type { StepLink } from '#core/procedures/schema.ts'
 import { seededRandom } from '#core/units/random.ts'
 import { bodyNamed } from '../../../tests/fixtures/cars.ts'
 import { share } from '../../../tests/support/share.ts'
+import { Places } from './places.ts'
 import { type Sequenced, sequenceProblem } from './problem.ts'
 import { cheapestOrder } from './search.ts'
 import { type Round, sequenced } from './sequence.ts'
 import type { Walked } from './walk-cost.ts'
 
 type Listed = Sequenced & Walked
-const hatchback: Round = { body: bodyNamed('hatchback'), walk: catalogue.walk, direction: 'rear-to-front' }
+const { walk } = catalogue
+const round = (direction: string): Round => ({ places: new Places(bodyNamed('hatchback'), walk, direction), walk })
+const hatchback = round('rear-to-front')
 
 /** A step: what it is done with, where, and its minutes; crew 0 passes by itself. */
 const step = (id: string, equipment: string, tool: string, zones: string, minutes = 5, crew = 1): Listed => ({
@@ -45,7 +48,7 @@ describe('the order as a walk', () => {
     expect(sequenced([...dry].reverse(), [], hatchback).order).toEqual(wanted)
   })
   it('goes the other way where the house follows the seats', () => {
-    const { order } = sequenced(dry, [], { ...hatchback, direction: 'follow-the-seats' })
+    const { order } = sequenced(dry, [], round('follow-the-seats'))
     expect(order).toEqual(['seats-1', 'gaps-1', 'floor-1', 'seats-2', 'gaps-2', 'floor-2'])
   })
   it('does not put a machine down to take it up again', () => {
@@ -55,9 +58,9 @@ describe('the order as a walk', () => {
       step('vacuum-2', 'vacuum', 'head', 'foot-2l'),
       step('wipe-2', '', 'towel', 'door-2l'),
     ]
-    const { order, walk } = sequenced(steps, [], hatchback)
+    const { order, walk: cost } = sequenced(steps, [], hatchback)
     expect(order.map((id) => id.split('-')[0]).join(' ')).toMatch(/^(vacuum vacuum wipe wipe|wipe wipe vacuum vacuum)$/)
-    expect(walk.machine).toBeLessThanOrEqual(catalogue.walk.costs.machine)
+    expect(cost.machine).toBeLessThanOrEqual(walk.costs.machine)
   })
 })
 

@@ -1,7 +1,6 @@
-import type { Body } from '#core/cabin/schema.ts'
 import type { Walk } from '#core/catalogue/walk.ts'
 import type { IdleWait, StepLink } from '#core/procedures/schema.ts'
-import { Places } from './places.ts'
+import type { Places } from './places.ts'
 import { type Sequenced, type SequenceProblem, sequenceProblem } from './problem.ts'
 import { cheapestOrder } from './search.ts'
 import { timetable } from './timetable.ts'
@@ -9,10 +8,8 @@ import { noParts, WalkCost, type Walked, type WalkParts } from './walk-cost.ts'
 
 /** Where a car is walked round. */
 export interface Round {
-  body: Body
+  places: Places
   walk: Walk
-  /** The house's choice of direction. */
-  direction: string
 }
 
 /** A list that one person works from top to bottom. */
@@ -54,7 +51,7 @@ export function sequenced(steps: readonly Listed[], links: readonly StepLink[], 
 }
 
 function laidOut(steps: readonly Listed[], links: readonly StepLink[], round: Round): Sequence {
-  const cost = new WalkCost(steps, round.walk, new Places(round.body, round.walk, round.direction))
+  const cost = new WalkCost(steps, round.walk, round.places)
   const known = new Float64Array(steps.length ** 2).fill(-1)
   const between = (from: number, to: number) => {
     const at = from * steps.length + to
@@ -75,7 +72,7 @@ export function asListed(
 ): Sequence {
   const at = new Map(steps.map((s, i) => [s.id, i]))
   const attended = order.map((id) => at.get(id)!).filter((i) => steps[i]!.crew > 0)
-  const cost = new WalkCost(steps, round.walk, new Places(round.body, round.walk, round.direction))
+  const cost = new WalkCost(steps, round.walk, round.places)
   return told(steps, links, sequenceProblem(steps, links), attended, cost)
 }
 
