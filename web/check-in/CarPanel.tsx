@@ -6,6 +6,7 @@ import { readVin } from '#core/cabin/vin.ts'
 import type { CustomerView } from '#server/customers/views.ts'
 import type { MemoryView } from '#server/vehicles/views.ts'
 import { useCustomer } from '#web/client/customers.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
 import { speak } from '#words/en/speak.ts'
@@ -48,7 +49,7 @@ export function CarPanel({
     onChange(({ customerId: _before, ...rest }) =>
       found ? { ...rest, customerId: found.id, customer: found.name, finish: found.finish } : rest,
     )
-  /** The answer is for the draft, which outlives this panel: another may be open when it comes. What fails is told by the mutation. */
+  /** The answer is for the draft, which outlives this panel: another may be open when it comes. What fails is told below. */
   const keepCustomer = async () => {
     const { customer: name, finish = 'standard' } = checkIn
     const made = await addCustomer.mutateAsync({ name, contact: '', notes: '', sensitivities: '', finish })
@@ -89,6 +90,7 @@ export function CarPanel({
           {words.keepCustomer(checkIn.customer)}
         </Button>
       )}
+      {addCustomer.error && <ErrorNotice error={addCustomer.error} />}
       {customer?.sensitivities && (
         <div className="told">
           <strong>{words.sensitive}</strong> {customer.sensitivities}
