@@ -20,6 +20,7 @@ import {
   differenceInWords,
   expectationInWords,
   findingInWords,
+  headInWords,
   limitInWords,
   procedureInWords,
   residualInWords,
@@ -46,6 +47,7 @@ export function speaker(language: Language) {
     title: (title: Title) => titleInWords(title, language),
     step: (step: Step) => stepInWords(step, language),
     procedure: (procedure: Procedure) => procedureInWords(procedure, language),
+    head: ({ head }: Pick<Procedure, 'head'>) => headInWords(head ?? [], language),
     waits: ({ byOne, steps }: Pick<Procedure, 'byOne' | 'steps'>) =>
       (byOne?.waits ?? []).map((wait) => waitInWords(wait, steps, language)),
     residual: (residual: Residual) => residualInWords(residual, language),

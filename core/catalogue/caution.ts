@@ -4,6 +4,10 @@ import { Strict, Text } from './shape.ts'
 export const Caution = Type.Object(
   {
     id: Text,
+    /** What it keeps from: death, or harm to somebody; without it, damage. */
+    danger: Type.Optional(Type.Union([Type.Literal('life'), Type.Literal('harm')])),
+    /** It holds for the whole car and is said once, at the head of the sheet. */
+    head: Type.Optional(Type.Literal(true)),
     when: Type.Object(
       {
         product: Type.Optional(Type.Boolean()),

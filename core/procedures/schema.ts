@@ -310,6 +310,8 @@ export const Kit = Type.Object(
 export const Procedure = Type.Object(
   {
     steps: Type.Array(Step),
+    /** What holds for the whole car, said once. Not in what was issued before it was told apart. */
+    head: Type.Optional(Type.Array(CautionSaid)),
     links: Type.Array(StepLink),
     /** Not in what was issued before there was one. */
     byOne: Type.Optional(ByOne),

@@ -105,6 +105,7 @@ function asItWasWritten(worded: ProcedureInWords, { checkIn }: ProcedureRequest)
       reason: written(f.reason),
       fix: f.fix && { ...f.fix, text: written(f.fix.text) },
     })),
+    ...(worded.head ? { head: worded.head.map((text) => cautionsByText.get(text) ?? written(text)) } : {}),
     kit: {
       ...worded.kit,
       tools: worded.kit.tools.map((name) => toolIds.get(name) ?? name),

@@ -1,3 +1,4 @@
+import type { Content } from 'pdfmake/interfaces.js'
 import { sheetOf } from '#core/cabin/sheet.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
@@ -25,6 +26,8 @@ interface Sheet {
   procedure: Procedure
 }
 
+const foot: Content = { text: words.rule, bold: true, margin: [0, 8, 0, 0] }
+
 /** The procedure as a sheet to tape to the windscreen: what stops first, the kit to lay out, the products to mix, the steps in order. */
 export function sheetPdf({ shopName, callSign, version, request, procedure }: Sheet, catalogue: Catalogue) {
   const { vehicle, condition } = request.checkIn
@@ -49,6 +52,7 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
         ].join(' · '),
       ),
     },
+    ...speak.head(procedure).map((line) => ({ text: printable(line), bold: true })),
     ...stops.map((stop) => stopBox(stop, nameOf)),
     { svg: cabinSvg(sheetOf(vehicle.body, surfaces), condition), width: 360, margin: [0, 6, 0, 4] },
     ...(steps.length > 0
@@ -95,11 +99,8 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
     list(remains(procedure), words.nothingRemains),
     heading(words.wholeCar),
     list(notes, words.nothing),
-    {
-      text: words.rule,
-      bold: true,
-      margin: [0, 8, 0, 0],
-    },
+    // Said at the head where there is one.
+    ...(procedure.head ? [] : [foot]),
   ])
 }
 

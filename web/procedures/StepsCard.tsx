@@ -48,6 +48,11 @@ export function StepsCard({ editing, mayEdit, catalogue }: Props) {
           />
         </div>
       )}
+      {speak.head(procedure).map((line) => (
+        <p key={line} className="told">
+          {line}
+        </p>
+      ))}
       <StepList
         procedure={procedure}
         request={request}

@@ -88,6 +88,7 @@ export type WaitInWords = Static<typeof WaitInWords>
 export const ProcedureInWords = Type.Object(
   {
     steps: Type.Array(StepInWords),
+    head: Type.Optional(Type.Array(Words)),
     links: Type.Array(StepLink),
     byOne: Type.Optional(
       Type.Composite([Type.Omit(ByOne, ['waits']), Type.Object({ waits: Type.Array(WaitInWords) })], Strict),

@@ -96,6 +96,9 @@ export const limitInWords = (limit: FitLimit, { procedures, names }: Language): 
   return { ...limit, leftOut: places(limit.leftOut), more: { ...limit.more, gains: places(limit.more.gains) } }
 }
 
+export const headInWords = (head: NonNullable<Procedure['head']>, { procedures, names }: Language): string[] =>
+  head.map((line) => say(procedures.cautions, line, names))
+
 /** A wait of one person who works the list: what dries meanwhile, or what works in. */
 export function waitInWords(wait: IdleWait, steps: readonly Step[], language: Language): WaitInWords {
   const { procedures: words, names } = language
@@ -117,7 +120,7 @@ const partTwoAfter = 180
 /** A procedure as people read it in a language. */
 export function procedureInWords(procedure: Procedure, language: Language): ProcedureInWords {
   const { procedures: words, names } = language
-  const { kit, totals, limit, byOne, ...rest } = procedure
+  const { kit, totals, limit, byOne, head, ...rest } = procedure
   const sorted = (list: readonly string[]) => [...new Set(list)].sort()
   return {
     ...rest,
@@ -128,6 +131,7 @@ export function procedureInWords(procedure: Procedure, language: Language): Proc
     residuals: procedure.residuals.map((residual) => residualInWords(residual, language)),
     expectations: procedure.expectations.map((expectation) => expectationInWords(expectation, language)),
     notes: procedure.notes.map((note) => say(words.notes, note, names)),
+    ...(head ? { head: headInWords(head, language) } : {}),
     ...(limit ? { limit: limitInWords(limit, language) } : {}),
     ...(byOne
       ? { byOne: { ...byOne, waits: byOne.waits.map((wait) => waitInWords(wait, procedure.steps, language)) } }

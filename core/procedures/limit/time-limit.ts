@@ -158,7 +158,7 @@ function choices(request: ProcedureRequest, crew: number, catalogue: Catalogue) 
   })
   const planned = ({ value, rungs }: Point, spread: (rungs: Point['rungs']) => MenuEntry['rungs']): MenuEntry => {
     const entry = { value, rungs: spread(rungs) }
-    const procedure = reviewProcedure({ ...request, rungs: entry.rungs }, catalogue)
+    const procedure = reviewProcedure({ ...request, rungs: entry.rungs }, catalogue, true)
     return { ...entry, attended: procedure.totals.attended, clock: clockOf(procedure, crew) }
   }
   return { frontiers, planned }

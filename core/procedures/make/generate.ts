@@ -14,7 +14,7 @@ import type { Procedure, ProcedureRequest, Residual, Step, StepLink } from '#cor
 import { Places } from '#core/procedures/sequence/places.ts'
 import type { Sequence } from '#core/procedures/sequence/sequence.ts'
 import { BadInput } from '#core/units/fault.ts'
-import { cautionsFor } from './cautions.ts'
+import { cautioned } from './cautions.ts'
 import { chooseWork } from './choose.ts'
 import { expectationsOf } from './expectations.ts'
 import { setUpMinutes } from './minutes.ts'
@@ -104,13 +104,14 @@ function reasonsOf(links: readonly StepLink[], catalogue: Catalogue) {
 /**
  * Turns a check-in into an ordered procedure and says what the checker finds in the edits: one step a pass of one tool over neighbouring
  * surfaces, with the reasons for its place. Forbidden edits are not applied, and told. Pure and deterministic; the catalogue is an argument.
+ * @param anyOrder for whoever only plans it: its links are all there, its list is not made a walk, which takes a third of the time
  * @throws BadInput for conditions, stains, materials, house rules or edits that name what the body or the catalogue does not have
  */
-export function reviewProcedure(request: ProcedureRequest, catalogue: Catalogue): Procedure {
+export function reviewProcedure(request: ProcedureRequest, catalogue: Catalogue, anyOrder = false): Procedure {
   const noPlace = new Set<number>()
   for (;;)
     try {
-      return review(request, catalogue, noPlace)
+      return review(request, catalogue, noPlace, anyOrder)
     } catch (error) {
       // What a lead has added may contradict the order rules: the last of it is refused, until the rest has an order.
       const blame = request.edits?.findLastIndex((e, i) => (e.do === 'add' || e.do === 'rung') && !noPlace.has(i)) ?? -1
@@ -119,7 +120,12 @@ export function reviewProcedure(request: ProcedureRequest, catalogue: Catalogue)
     }
 }
 
-function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: ReadonlySet<number>): Procedure {
+function review(
+  request: ProcedureRequest,
+  catalogue: Catalogue,
+  noPlace: ReadonlySet<number>,
+  anyOrder: boolean,
+): Procedure {
   const finish = request.finish ?? request.checkIn.finish
   const impossible = bodyFaults(request.checkIn.vehicle.body, '/checkIn/vehicle/body')
   if (impossible.length > 0) throw new BadInput(impossible)
@@ -184,20 +190,21 @@ function review(request: ProcedureRequest, catalogue: Catalogue, noPlace: Readon
   const direction = setting.choices.direction ?? ''
   const places = new Places(request.checkIn.vehicle.body, catalogue.walk, direction)
   const links = linkSteps(edited.steps, bindingRules(catalogue.orderRules, setting.choices), places)
-  const placed = placeByHand(edited.steps, links, edits, catalogue, { places, walk: catalogue.walk })
+  const placed = placeByHand(edited.steps, links, edits, catalogue, { places, walk: catalogue.walk, anyOrder })
   const whyMoved = new Map(edits.flatMap((e) => (e.do === 'move' ? [[e.step, e.reason]] : [])))
   const whyHere = reasonsOf(placed.links, catalogue)
-  const steps = placed.steps.map((draft): Step => {
+  const listed = placed.steps.map((draft): Step => {
     const { rows: _rows, dries: _dries, at: _at, ...step } = draft
     if (step.kept) return step
     return {
       ...step,
-      cautions: step.stop ? step.cautions : cautionsFor(step, checkIn, setting),
       why: whyHere(step.id, whyMoved.get(step.id)),
     }
   })
+  const { steps, head } = cautioned(listed, checkIn, setting)
   return {
     steps,
+    head,
     links: placed.lean,
     byOne: byOneOf(placed.list, steps),
     findings: [

@@ -176,12 +176,33 @@ export function bareStep(
   }
 }
 
+/** Treatments by hand of a whole surface that what follows waits only so long for: spraying and brushing. */
+const waitsOnlySoLong = ({ orderRules, treatments }: Catalogue): ReadonlySet<string> => {
+  const tied = new Set(orderRules.flatMap((r) => (r.lag?.max === undefined ? [] : (r.first.treatments ?? []))))
+  return new Set(
+    treatments.flatMap((t) => (tied.has(t.id) && t.equipment.length === 0 && t.each === undefined ? [t.id] : [])),
+  )
+}
+
+/** Whether it takes what was sprayed and brushed out again, by a machine of its own. */
+const extracts = ({ treatment }: Work) =>
+  ['extractor', 'cold-extractor', 'spot-extractor'].some((machine) => treatment.equipment.includes(machine)) &&
+  treatment.setUpGroup !== undefined &&
+  !['round2', 'until_clear'].includes(treatment.id)
+
 /** Gaps, seats and their belts of a row are one group; what is worked together over the car is one step. */
 export function workedSteps(works: readonly Work[], drafting: Drafting): Draft[] {
   const groups = new Map<string, { zoneGroup: string; works: Work[] }>()
+  const soon = waitsOnlySoLong(drafting.setting.catalogue)
+  const takenBy = new Map(works.flatMap((w) => (extracts(w) ? [[w.surface.id, w.treatment.id] as const] : [])))
+  const firstIn = new Map<string, string>()
   for (const work of works) {
     const zoneGroup = work.treatment.together ? 'car' : work.surface.zoneGroup
-    const key = stepId(work)
+    // What is sprayed and brushed waits only so long for its own machine: two machines in one place are two passes.
+    const by = soon.has(work.treatment.id) ? takenBy.get(work.surface.id) : undefined
+    const usual = by && (firstIn.get(stepId(work)) ?? by)
+    if (usual) firstIn.set(stepId(work), usual)
+    const key = by === usual ? stepId(work) : `${stepId(work)}.${by}`
     const group = groups.get(key) ?? { zoneGroup, works: [] }
     group.works.push(work)
     groups.set(key, group)

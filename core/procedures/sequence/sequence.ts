@@ -10,6 +10,8 @@ import { noParts, WalkCost, type Walked, type WalkParts } from './walk-cost.ts'
 export interface Round {
   places: Places
   walk: Walk
+  /** Any order that the links allow will do: none is looked for. */
+  anyOrder?: boolean
 }
 
 /** A list that one person works from top to bottom. */
@@ -38,6 +40,13 @@ type Listed = Sequenced &
  * @param steps in an order that the links allow
  */
 export function sequenced(steps: readonly Listed[], links: readonly StepLink[], round: Round): Sequence {
+  if (round.anyOrder)
+    return asListed(
+      steps,
+      links,
+      steps.map((s) => s.id),
+      round,
+    )
   const kept = steps.filter((s) => s.kept)
   if (kept.length === 0) return laidOut(steps, links, round)
   const fresh = steps.filter((s) => !s.kept)
