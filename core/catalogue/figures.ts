@@ -17,7 +17,7 @@ export const Figures = Type.Object(
     underlayDays: Positive,
     /** Times that what failed its recheck is treated again. */
     mostRetries: Type.Integer({ minimum: 0 }),
-    /** What each of two people on one step, or one car, does of what one alone does: they get in each other's way (catalogue D1). */
+    /** What each of two people on one step does of what one alone does: they get in each other's way (catalogue D1). */
     pairShare: Share,
     /** Points a stain's chance loses for each earlier attempt, whoever made it (catalogue C3). */
     earlierAttempt: Type.Number({ minimum: 0 }),

@@ -4,6 +4,9 @@ import type { Procedure } from './schema.ts'
 /** Name of a job's step in a plan. */
 export const activityId = (job: string, step: string): string => `${job}/${step}`
 
+/** The job of a step in a plan. */
+export const jobOf = (activity: string): string => activity.slice(0, activity.indexOf('/'))
+
 /** A procedure as activities and links of the crew plan, under the job's id. */
 export function toActivities(job: string, procedure: Procedure): { activities: Activity[]; links: PlanLink[] } {
   return {

@@ -7,6 +7,7 @@ import { gunzipSync } from 'node:zlib'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import type { Assignment } from '#core/plan/schema.ts'
+import { jobOf } from '#core/procedures/activities.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
 import { seededRandom } from '#core/units/random.ts'
 import { unfolded } from '#web/ui/plan.ts'
@@ -62,7 +63,7 @@ const inWords: [RegExp, (a: any) => any][] = [
         steps: Object.fromEntries(
           Object.entries(steps).map(([id, { id: _i, at: _a, by: _b, ...step }]) => [
             id,
-            { ...step, job: id.split('/')[0], title: speak.title(step.title) },
+            { ...step, job: jobOf(id), title: speak.title(step.title) },
           ]),
         ),
       }

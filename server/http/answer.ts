@@ -9,6 +9,8 @@ const ofData = {
   'referrer-policy': 'no-referrer',
 }
 
+export const ofJson = { 'content-type': 'application/json' }
+
 /** What every answer of the interface carries. */
 export const dataHeaders = (c: Context<Env>): Record<string, string> => ({
   ...ofData,

@@ -3,7 +3,7 @@ import { getCookie } from 'hono/cookie'
 import { methodNotAllowed } from 'hono/method-not-allowed'
 import { requestId } from 'hono/request-id'
 import { ping } from '#server/database/connection.ts'
-import { answered } from './answer.ts'
+import { answered, ofJson } from './answer.ts'
 import type { Env } from './env.ts'
 import { type Exists, installRoute } from './install-route.ts'
 import { KnownScopes } from './known-scopes.ts'
@@ -20,8 +20,6 @@ import { openApi } from './openapi.ts'
 import { notFound, Problem, problemDocument } from './problem.ts'
 import type { AppContext, Route } from './route.ts'
 import { sessionCookie } from './scope.ts'
-
-const ofJson = { 'content-type': 'application/json' }
 
 function answerProblem(c: Context<Env>, error: Error, headers: Record<string, string> = {}) {
   const document = problemDocument(error, c.get('requestId'))

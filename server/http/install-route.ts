@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import type { Context, Hono } from 'hono'
 import { getCookie } from 'hono/cookie'
 import { serialize } from 'hono/utils/cookie'
-import { answered } from './answer.ts'
+import { answered, ofJson } from './answer.ts'
 import { bodyMethods, jsonBody, uploaded } from './bodies.ts'
 import type { Env } from './env.ts'
 import type { KnownScopes } from './known-scopes.ts'
@@ -35,7 +35,6 @@ const cookiesOf = (c: Context, caller: Caller, lines: string[]): Cookies => ({
   drop: (name) => void lines.push(serialize(name, '', { path: '/', maxAge: 0 })),
 })
 
-const ofJson = { 'content-type': 'application/json' }
 const fileHeaders = ({ type, name }: FileAnswer) => ({
   'content-type': type,
   'content-disposition': name ? `attachment; filename="${name}"` : 'inline',

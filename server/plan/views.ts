@@ -27,7 +27,6 @@ export const PlanView = Type.Object(
   {
     day: Type.String(),
     version: Type.Integer(),
-    /** What is over for long is left out, and of what could not be planned all but the first. */
     /** All but the assignments, which stand with their jobs' steps; of what could not be planned only the first. */
     answer: Type.Omit(PlanAnswer, ['critical', 'assignments'], Strict),
     changed: Type.Boolean(),

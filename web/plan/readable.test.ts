@@ -8,7 +8,7 @@ const lm = title('treatment', { treatment: 'lm', group: 'seats-1', rows: 2 })
 const plan = {
   jobs: [{ id: 'j1', callSign: 'Alder', colour: '#000000', due: null }],
   people: [{ id: 'p1', name: 'Ines', skills: [] }],
-  steps: { 'j1/lm:seats-1': { title: lm, stage: 'seats', crew: 1 } },
+  steps: { 'j1/lm:seats-1': { title: lm, stage: 'seats' } },
 } as unknown as Plan
 
 it('says names for ids and clock times for minutes', () => {

@@ -1,6 +1,6 @@
 import type { PlanAnswer } from '#core/plan/schema.ts'
+import { jobOf } from '#core/procedures/activities.ts'
 import { sayClock } from '#core/units/format.ts'
-import { jobOf } from '#web/ui/lanes-of-plan.ts'
 import type { Plan } from '#web/ui/plan.ts'
 import { language } from '#words/en/language.ts'
 import { speak } from '#words/en/speak.ts'

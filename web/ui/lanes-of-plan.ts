@@ -1,3 +1,4 @@
+import { jobOf } from '#core/procedures/activities.ts'
 import type { Speaker } from '#words/speaker.ts'
 import type { LaneBlock } from './LaneBox.tsx'
 import type { Flag, Thread } from './Lanes.tsx'
@@ -29,9 +30,6 @@ const stageWords: Record<string, string> = {
 export interface Spell extends LaneBlock {
   activities: string[]
 }
-
-/** An activity is a job's step: its id begins with the job's. */
-export const jobOf = (activity: string): string => activity.slice(0, activity.indexOf('/'))
 
 const wordsFor = (stages: readonly string[]) => [stages.join(', '), stages[0]!]
 

@@ -99,23 +99,21 @@ export const limitInWords = (limit: FitLimit, { procedures, names }: Language): 
 export const headInWords = (head: NonNullable<Procedure['head']>, { procedures, names }: Language): string[] =>
   head.map((line) => say(procedures.cautions, line, names))
 
-/** A wait of one person who works the list: what dries meanwhile, or what works in. */
-export function waitInWords(wait: IdleWait, steps: readonly Step[], language: Language): WaitInWords {
-  const { procedures: words, names } = language
-  const of = (passive: boolean) =>
-    steps.filter((s) => wait.for.includes(s.id) && (s.crew === 0) === passive).map((s) => titleOf(s, language))
-  const minutes = sayMinutes(wait.minutes)
-  const dries = steps.filter((s) => wait.for.includes(s.id) && s.title.code === 'dry-out')
-  const places = dries.flatMap(({ title }) =>
-    title.code === 'dry-out' ? [names.group(title.facts.group, title.facts.rows)] : [],
-  )
-  const others = of(true).filter((title) => !dries.some((s) => titleOf(s, language) === title))
-  const text = words.waits({ minutes, drying: places, passing: others, standing: of(false) })
-  return { ...wait, text: wait.minutes > partTwoAfter ? words.partTwo(text) : text }
-}
-
 /** A wait so long, in minutes, ends the first part of a sheet (judgement.md §5). */
 const partTwoAfter = 180
+
+/** A wait of one person who works the list: what dries meanwhile, what else passes by itself, or what works in. */
+export function waitInWords(wait: IdleWait, steps: readonly Step[], language: Language): WaitInWords {
+  const { procedures: words, names } = language
+  const said = { drying: [] as string[], passing: [] as string[], standing: [] as string[] }
+  for (const step of steps.filter((s) => wait.for.includes(s.id))) {
+    const { title } = step
+    if (title.code === 'dry-out') said.drying.push(names.group(title.facts.group, title.facts.rows))
+    else said[step.crew === 0 ? 'passing' : 'standing'].push(titleOf(step, language))
+  }
+  const text = words.waits({ minutes: sayMinutes(wait.minutes), ...said })
+  return { ...wait, text: wait.minutes > partTwoAfter ? words.partTwo(text) : text }
+}
 
 /** A procedure as people read it in a language. */
 export function procedureInWords(procedure: Procedure, language: Language): ProcedureInWords {

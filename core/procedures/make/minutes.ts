@@ -19,6 +19,9 @@ export function workMinutes({ treatment, surface, material, condition, area, pac
   )
 }
 
+/** Whole minutes that a plan books for a median. */
+export const plannedMinutes = (p50: number): number => Math.max(1, Math.ceil(p50))
+
 /** What setting up costs, charged to one treatment. */
 export interface SetUp {
   treatment: string

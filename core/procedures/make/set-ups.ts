@@ -2,7 +2,7 @@ import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Treatment } from '#core/catalogue/treatment.ts'
 import { title } from '#core/procedures/messages.ts'
-import { type SetUp, stepP80 } from './minutes.ts'
+import { plannedMinutes, type SetUp, stepP80 } from './minutes.ts'
 import { bareStep, type Draft, type Drafting } from './steps.ts'
 
 const machineOf = (treatment: string, { treatments }: Catalogue): string | undefined =>
@@ -41,7 +41,7 @@ export function setUpSteps(setUps: readonly SetUp[], drafting: Drafting): Draft[
         treatment: 'set_up',
         title: title('set-up', { machine }),
         p50,
-        minutes: Math.max(1, Math.ceil(p50)),
+        minutes: plannedMinutes(p50),
         crew: 1,
       },
       drafting,
@@ -83,6 +83,6 @@ export function withHandSetUps(
     const more = shares.get(step.treatment)
     if (more === undefined) return step
     const p50 = step.p50 + more
-    return { ...step, p50, p80: stepP80(p50, severe), minutes: Math.max(1, Math.ceil(p50)) }
+    return { ...step, p50, p80: stepP80(p50, severe), minutes: plannedMinutes(p50) }
   })
 }

@@ -9,7 +9,7 @@ import type { ProcedureRequest, Step } from '#core/procedures/schema.ts'
 import { balanceOf, leftOn } from './balance.ts'
 import type { Work } from './choose.ts'
 import { forbiddenBy, rulesAgainst } from './forbidden.ts'
-import { stepP80, workMinutes } from './minutes.ts'
+import { plannedMinutes, stepP80, workMinutes } from './minutes.ts'
 import type { Setting } from './setting.ts'
 import type { Standing } from './stops.ts'
 
@@ -110,7 +110,7 @@ export function stepOf(
     area,
     p50,
     p80: stepP80(p50, severe),
-    minutes: Math.max(1, Math.ceil(p50)),
+    minutes: plannedMinutes(p50),
     crew: 1,
     skills: unique([...treatment.skills, ...works.flatMap((w) => w.skills ?? [])]),
     equipment: treatment.equipment,
@@ -176,30 +176,40 @@ export function bareStep(
   }
 }
 
-/** Treatments by hand of a whole surface that what follows waits only so long for: spraying and brushing. */
-const waitsOnlySoLong = ({ orderRules, treatments }: Catalogue): ReadonlySet<string> => {
-  const tied = new Set(orderRules.flatMap((r) => (r.lag?.max === undefined ? [] : (r.first.treatments ?? []))))
-  return new Set(
-    treatments.flatMap((t) => (tied.has(t.id) && t.equipment.length === 0 && t.each === undefined ? [t.id] : [])),
-  )
+/**
+ * What is done by hand to a whole surface and may wait only so long for a machine, as spraying and brushing for what takes them out: by
+ * treatment those that end it, from the order rules with a longest lag.
+ */
+function endingsOf({ orderRules, treatments }: Catalogue): (treatment: string) => ReadonlySet<string> {
+  const kinds = new Map(treatments.map((t) => [t.id, t]))
+  const ties = orderRules.filter((r) => r.lag?.max !== undefined)
+  const known = new Map<string, Set<string>>()
+  const of = (id: string): Set<string> => {
+    const there = known.get(id)
+    if (there) return there
+    const endings = new Set<string>()
+    known.set(id, endings)
+    const treatment = kinds.get(id)
+    if (!treatment || treatment.equipment.length > 0 || treatment.each !== undefined) return endings
+    for (const next of ties.flatMap((r) => (r.first.treatments?.includes(id) ? (r.next.treatments ?? []) : [])))
+      if ((kinds.get(next)?.equipment.length ?? 0) > 0) endings.add(next)
+      else for (const further of of(next)) endings.add(further)
+    return endings
+  }
+  return of
 }
-
-/** Whether it takes what was sprayed and brushed out again, by a machine of its own. */
-const extracts = ({ treatment }: Work) =>
-  ['extractor', 'cold-extractor', 'spot-extractor'].some((machine) => treatment.equipment.includes(machine)) &&
-  treatment.setUpGroup !== undefined &&
-  !['round2', 'until_clear'].includes(treatment.id)
 
 /** Gaps, seats and their belts of a row are one group; what is worked together over the car is one step. */
 export function workedSteps(works: readonly Work[], drafting: Drafting): Draft[] {
   const groups = new Map<string, { zoneGroup: string; works: Work[] }>()
-  const soon = waitsOnlySoLong(drafting.setting.catalogue)
-  const takenBy = new Map(works.flatMap((w) => (extracts(w) ? [[w.surface.id, w.treatment.id] as const] : [])))
+  const endings = endingsOf(drafting.setting.catalogue)
+  const doneTo = new Map<string, string[]>()
+  for (const { surface, treatment } of works) doneTo.set(surface.id, [...(doneTo.get(surface.id) ?? []), treatment.id])
   const firstIn = new Map<string, string>()
   for (const work of works) {
     const zoneGroup = work.treatment.together ? 'car' : work.surface.zoneGroup
-    // What is sprayed and brushed waits only so long for its own machine: two machines in one place are two passes.
-    const by = soon.has(work.treatment.id) ? takenBy.get(work.surface.id) : undefined
+    // Two machines in one place are two passes.
+    const by = doneTo.get(work.surface.id)!.find((id) => endings(work.treatment.id).has(id))
     const usual = by && (firstIn.get(stepId(work)) ?? by)
     if (usual) firstIn.set(stepId(work), usual)
     const key = by === usual ? stepId(work) : `${stepId(work)}.${by}`
@@ -280,7 +290,7 @@ export function wholeCarStep(id: string, drafting: Drafting): Draft | undefined 
       surfaces: surfaces.map((s) => s.id),
       rows: new Set<number>(),
       p50: crew === 0 ? 0 : p50,
-      minutes: Math.max(1, Math.ceil(p50)),
+      minutes: plannedMinutes(p50),
       crew,
       skills: row.skills ?? [],
       equipment: row.equipment ?? [],
@@ -326,7 +336,7 @@ export function stopStep(standing: Standing, drafting: Drafting): Draft {
       surfaces: there.map((s) => s.id),
       rows: new Set(there.map((s) => s.row)),
       p50: rule.minutes,
-      minutes: Math.max(1, Math.ceil(rule.minutes)),
+      minutes: plannedMinutes(rule.minutes),
       crew: 1,
       skills: rule.skill ? [rule.skill] : [],
       stop: {

@@ -27,6 +27,8 @@ export interface SequenceProblem {
   leastWait: number
   /** Attended steps that belong together because one may wait only so long for the other, each list in an order its links allow. */
   blocks: readonly (readonly number[])[]
+  /** The block of each attended step. */
+  blockOf: ReadonlyMap<number, number>
 }
 
 /** Strongly connected groups of a small graph, each as early as its links allow (Tarjan). */
@@ -140,6 +142,7 @@ export function sequenceProblem(steps: readonly Sequenced[], links: readonly Ste
     waits[at.get(to)!]!.push({ from: at.get(from)!, min: minLag, max: maxLag ?? Number.POSITIVE_INFINITY })
   const attended = steps.map((s) => s.crew > 0)
   const before = attendedBefore(attended, waits)
+  const blocks = blocksOf(attended, waits, before)
   return {
     count: steps.length,
     minutes: steps.map((s) => s.minutes),
@@ -147,6 +150,7 @@ export function sequenceProblem(steps: readonly Sequenced[], links: readonly Ste
     waits,
     before,
     leastWait: leastWaitOf(steps, waits),
-    blocks: blocksOf(attended, waits, before),
+    blocks,
+    blockOf: new Map(blocks.flatMap((block, b) => block.map((i) => [i, b] as const))),
   }
 }

@@ -6,7 +6,7 @@ const brokenWeight = 10_000
 /** What a minute's waiting weighs more for each step that is still to come. */
 const earlyWeight = 0.002
 /** Up to so many blocks every order is looked at. */
-export const mostExact = 9
+const mostExact = 9
 /** Consecutive blocks that are moved together. */
 const mostTogether = 3
 /** Neighbouring blocks that are tried in every order. */
@@ -16,7 +16,7 @@ const rounds = 8
 const worthPuttingOff = 0.05
 const epsilon = 1e-9
 
-export type Between = (from: number, to: number) => number
+type Between = (from: number, to: number) => number
 
 const weighed = ({ waiting, early, broken }: Timed) => waiting + early * earlyWeight + broken * brokenWeight
 
@@ -61,10 +61,9 @@ class Judge {
 }
 
 /** Blocks that must come before each block. */
-function blocksBefore({ blocks, before }: SequenceProblem): Set<number>[] {
-  const of = new Map(blocks.flatMap((block, b) => block.map((i) => [i, b] as const)))
+function blocksBefore({ blocks, blockOf, before }: SequenceProblem): Set<number>[] {
   return blocks.map((block, b) => {
-    const set = new Set(block.flatMap((i) => [...before[i]!].map((from) => of.get(from)!)))
+    const set = new Set(block.flatMap((i) => [...before[i]!].map((from) => blockOf.get(from)!)))
     set.delete(b)
     return set
   })
@@ -176,12 +175,12 @@ class Improver {
 
   /** So many blocks from this one on, where they stand one behind the other. */
   private segment(first: number, blocks: number): number[] | undefined {
-    const of = this.blockOf
+    const { blockOf } = this.problem
     const start = this.order.indexOf(first)
     const segment: number[] = []
     const seen = new Set<number>()
     for (let k = start; k < this.order.length; k++) {
-      const b = of.get(this.order[k]!)!
+      const b = blockOf.get(this.order[k]!)!
       if (!seen.has(b) && seen.size === blocks) break
       seen.add(b)
       segment.push(this.order[k]!)
@@ -217,7 +216,7 @@ class Improver {
     while (found.length < windowBlocks) {
       const first = this.order[k]
       if (first === undefined) return undefined
-      const block = this.problem.blocks[this.blockOf.get(first)!]!
+      const block = this.problem.blocks[this.problem.blockOf.get(first)!]!
       if (block.some((step, i) => this.order[k + i] !== step)) return undefined
       found.push([...block])
       k += block.length
@@ -246,12 +245,6 @@ class Improver {
       later.delete(step)
       return ![...this.problem.before[step]!].some((b) => later.has(b))
     })
-  }
-
-  private blockOfMap: Map<number, number> | undefined
-  private get blockOf(): Map<number, number> {
-    this.blockOfMap ??= new Map(this.problem.blocks.flatMap((block, b) => block.map((i) => [i, b] as const)))
-    return this.blockOfMap
   }
 
   /** The gaps of the rest that the segment's links leave open. */

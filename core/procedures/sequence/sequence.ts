@@ -3,7 +3,7 @@ import type { IdleWait, StepLink } from '#core/procedures/schema.ts'
 import type { Places } from './places.ts'
 import { type Sequenced, type SequenceProblem, sequenceProblem } from './problem.ts'
 import { cheapestOrder } from './search.ts'
-import { timetable } from './timetable.ts'
+import { startsOf } from './timetable.ts'
 import { noParts, WalkCost, type Walked, type WalkParts } from './walk-cost.ts'
 
 /** Where a car is walked round. */
@@ -24,7 +24,6 @@ export interface Sequence {
   /** Links with a longest lag that the list breaks when it is worked at its minutes; none wherever that is possible. */
   broken: StepLink[]
   walk: WalkParts
-  waiting: number
 }
 
 type Listed = Sequenced &
@@ -92,7 +91,7 @@ function told(
   attended: readonly number[],
   cost: WalkCost,
 ): Sequence {
-  const { starts, waiting } = timetable(problem, attended)
+  const starts = startsOf(problem, attended)
   const end = (i: number) => starts[i]! + problem.minutes[i]!
   const walk = noParts()
   attended.forEach((to, k) => {
@@ -129,6 +128,5 @@ function told(
     waits,
     broken,
     walk,
-    waiting,
   }
 }

@@ -1,14 +1,8 @@
 import type { SequenceProblem } from './problem.ts'
 
-/** When one person who works a list from top to bottom begins each step, in minutes from the first. */
-export interface Timetable {
-  starts: number[]
-  /** Minutes in which there is nothing to do but wait. */
-  waiting: number
-}
-
 /** What a list costs in time: waiting, how much of it is early, and broken longest lags. */
 export interface Timed {
+  /** Minutes in which there is nothing to do but wait. */
   waiting: number
   /** Minutes waited, by how many steps are still to come: of two lists that wait as long the better one has the waiting at its end. */
   early: number
@@ -153,9 +147,10 @@ export class Clock {
   }
 }
 
-export function timetable(problem: SequenceProblem, order: readonly number[]): Timetable {
+/** When one person who works a list from top to bottom begins each step, in minutes from the first. */
+export function startsOf(problem: SequenceProblem, order: readonly number[]): number[] {
   const clock = new Clock(problem)
-  const { waiting } = clock.run(order)
+  clock.run(order)
   clock.finish()
-  return { starts: [...clock.starts], waiting }
+  return [...clock.starts]
 }
