@@ -181,11 +181,43 @@ function chainLinks(links: Links, rule: OrderRule, steps: readonly Orderable[], 
   }
 }
 
+/** Whether one step has to come before another, by any number of links. */
+function leadsTo(from: string, to: string, out: ReadonlyMap<string, readonly StepLink[]>): boolean {
+  const seen = new Set([from])
+  for (const id of seen) for (const link of out.get(id) ?? []) seen.add(link.to)
+  return seen.has(to)
+}
+
+const filed = (links: readonly StepLink[], by: 'from' | 'to') => {
+  const map = new Map<string, StepLink[]>()
+  for (const link of links) map.set(link[by], [...(map.get(link[by]) ?? []), link])
+  return map
+}
+
+/**
+ * What may wait only so long for the next waits with it: where the next has to let something pass first (a solvent that airs before the machine
+ * may run), the one before it lets it pass too, by so much less. Else acid is put on, and nothing may take it out in time.
+ */
+function waitEarlier(links: Links, steps: readonly Orderable[]) {
+  const minutes = new Map(steps.map((s) => [s.id, s.minutes]))
+  const all = links.all()
+  const [into, out] = [filed(all, 'to'), filed(all, 'from')]
+  for (const tie of all) {
+    if (tie.maxLag === undefined) continue
+    for (const other of into.get(tie.to)!) {
+      const min = other.minLag - tie.maxLag - minutes.get(tie.from)!
+      if (other.from === tie.from || min <= 0 || leadsTo(tie.from, other.from, out)) continue
+      for (const rule of other.rules) links.add(other.from, tie.from, rule, { min })
+    }
+  }
+}
+
 /** All links between steps that the binding rules ask for. */
 export function linkSteps(steps: readonly Orderable[], rules: readonly OrderRule[], places: Places): StepLink[] {
   const links = new Links()
   for (const rule of rules) if (!rule.chain) pairLinks(links, rule, steps, places)
   for (const rule of rules) if (rule.chain) chainLinks(links, rule, steps, places)
+  waitEarlier(links, steps)
   return links.all()
 }
 

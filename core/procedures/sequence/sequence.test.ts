@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
+import { generateProcedure } from '#core/procedures/make/generate.ts'
 import type { StepLink } from '#core/procedures/schema.ts'
 import { seededRandom } from '#core/units/random.ts'
-import { bodyNamed } from '../../../tests/fixtures/cars.ts'
+import { bodyNamed, requestFor } from '../../../tests/fixtures/cars.ts'
+import { brokenByOne } from '../../../tests/support/lead.ts'
 import { share } from '../../../tests/support/share.ts'
 import { Places } from './places.ts'
 import { type Sequenced, sequenceProblem } from './problem.ts'
@@ -184,4 +186,20 @@ it(`${share(1000)} small cars: no order of their blocks costs less`, () => {
   }
   // Sometimes a wait within a block is filled, which no order of whole blocks does.
   expect(filled).toBeGreaterThan(0)
+})
+
+it('acid is not put on while what rinses it out has to wait for a solvent to air', () => {
+  const body = bodyNamed('hatchback')
+  const stain = (kind: string) => ({ soil: 0, stains: [{ kind, age: 'days' as const, attempts: 0 }] })
+  const procedure = generateProcedure(
+    requestFor(body, { 'dash.dash-top': stain('ball-pen'), 'foot-1r.carpet': stain('rust') }),
+    catalogue,
+  )
+  const at = (treatment: string) => procedure.byOne!.starts[procedure.steps.find((s) => s.treatment === treatment)!.id]!
+  // The solvent airs half an hour before a machine may run in the car; acid stays on three minutes.
+  expect(at('acid_out') - at('spot')).toBeGreaterThanOrEqual(30)
+  expect(at('acid_out') - at('acid')).toBeLessThanOrEqual(
+    3 + procedure.steps.find((s) => s.treatment === 'acid')!.minutes,
+  )
+  expect(brokenByOne(procedure)).toEqual([])
 })
