@@ -6,6 +6,8 @@ export interface CabinWords {
   /** @param kind the surface kind's own name */
   surface(name: SurfaceName, kind: string): string
   group(group: string, rows: number): string
+  /** Places of one pair of hands: a side of the car, or each by its name. */
+  places(zones: readonly string[], driver: 'left' | 'right', rows: number): string
 }
 
 type Of<K extends Kind> = { id: string } & EntryTexts[K]
@@ -21,6 +23,7 @@ export interface Names {
   productCaution(id: string): string
   surface(name: SurfaceName): string
   group(group: string, rows: number): string
+  places: CabinWords['places']
 }
 
 export function namesOf({ kinds, tools, wear, productCautions }: CatalogueTexts, cabin: CabinWords): Names {
@@ -34,5 +37,6 @@ export function namesOf({ kinds, tools, wear, productCautions }: CatalogueTexts,
     productCaution: (id) => productCautions[id]?.text ?? id,
     surface: (name) => cabin.surface(name, kinds.surfaces[`${name.place}.${name.kind}`]?.name ?? name.kind),
     group: cabin.group,
+    places: cabin.places,
   }
 }

@@ -7,6 +7,8 @@ export const Equipment = Type.Object(
     id: Text,
     /** Minutes that it takes to get warm, by itself, when it has been set up. */
     warmUp: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+    /** Minutes to clean it and put it away. */
+    putAway: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
   },
   Strict,
 )

@@ -75,7 +75,7 @@ describe('a day as a plan request', () => {
     const request = dayRequest(day(state, 510))
     expect(request.activities.some((a) => a.id === 'j/refit:car')).toBe(false)
     const before = procedure.links.filter((l) => l.to === 'refit:car').map((l) => `j/${l.from}`)
-    const bridged = request.links!.filter((l) => l.to === 'j/final_check:car').map((l) => l.from)
+    const bridged = request.links!.filter((l) => l.to === 'j/shut:car').map((l) => l.from)
     expect(bridged).toEqual(expect.arrayContaining(before))
     const answer = plan(request)
     expect(answer.unscheduled).toEqual([])

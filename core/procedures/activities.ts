@@ -17,7 +17,8 @@ export function toActivities(job: string, procedure: Procedure): { activities: A
       crew: step.crew,
       ...(step.skills.length > 0 ? { skills: step.skills } : {}),
       equipment: step.equipment,
-      zones: step.zones,
+      // What must not be done at a place that dries the links say: whoever wipes the dash does not wait for the seat.
+      zones: step.treatment === 'dry' ? [] : step.zones,
     })),
     links: procedure.links.map((link) => ({
       from: activityId(job, link.from),

@@ -19,6 +19,9 @@ export interface TitleMessages {
   'whole-car': { row: string; refused: boolean }
   'set-up': { machine: string }
   'warm-up': { machine: string }
+  'put-away': { machines: string[] }
+  /** A part of a step that several people share. */
+  part: { of: MessageOf<TitleMessages>; zones: string[]; driver: 'left' | 'right'; rows: number }
   stop: { rule: string; at?: SurfaceName }
   /** A step the procedure does not have any more. */
   unnamed: { step: string }

@@ -165,6 +165,14 @@ export const JobSettings = Type.Object(
     standard: Type.Optional(StandardName),
     rungs: Type.Optional(SurfaceRungs),
     timeLimit: Type.Optional(TimeLimit),
+    crew: Type.Optional(
+      Type.Integer({
+        minimum: 1,
+        maximum: 6,
+        description:
+          'people who share the work: what spans several places is in parts; the time limit’s where left out, else one',
+      }),
+    ),
   },
   Strict,
 )
@@ -256,7 +264,7 @@ export const FitLimit = Type.Object(
   {
     minutes: Type.Integer(),
     crew: Type.Integer(),
-    clock: Type.Integer({ description: 'until the last step ends, drying too' }),
+    clock: Type.Integer({ description: 'until the car is ready to be handed over, drying too' }),
     fits: Type.Boolean(),
     leftOut: Type.Array(PlaceSaid),
     more: Type.Object({ minutes: Type.Integer(), gains: Type.Array(PlaceSaid) }, Strict),

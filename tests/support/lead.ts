@@ -68,7 +68,20 @@ const machines = [
   'drying-blower',
   'air-gun',
 ]
-const wholeCarStages = ['receive', 'clear', 'kit', 'refit', 'final', 'odour', 'stop', 'stop-first', 'handover']
+const wholeCarStages = [
+  'stop-first',
+  'stop',
+  'receive',
+  'clear',
+  'kit',
+  'purge',
+  'odour',
+  'refit',
+  'shut',
+  'put-away',
+  'final',
+  'hand-over',
+]
 
 export class Sheet {
   /** As people read it. */

@@ -1,5 +1,4 @@
 import { Button } from 'antd'
-import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { ProcedureView } from '#server/procedures/views.ts'
 import { useCatalogue, useMay } from '#web/client/session.ts'
@@ -37,8 +36,8 @@ function Sheet({ job, view, house, catalogue }: Ready) {
   const issue = useIssue(job)
   const mayIssue = useMay('procedure.issue')
   const go = useNavigate()
-  const [crew, setCrew] = useState(view.settings.timeLimit?.crew ?? 1)
   const { procedure, request, settings, open, change } = editing
+  const crew = settings.crew ?? settings.timeLimit?.crew ?? 1
   const draft = view.version === null
   const mayEdit = draft && mayIssue
   const edits = settings.edits ?? []
@@ -82,7 +81,7 @@ function Sheet({ job, view, house, catalogue }: Ready) {
             request={request}
             catalogue={catalogue}
             crew={crew}
-            onCrew={setCrew}
+            onCrew={(n) => change((now) => ({ ...now, crew: n }))}
             limit={settings.rungs ? settings.timeLimit : undefined}
             onUse={(timeLimit, rungs) => change((now) => ({ ...now, timeLimit, rungs }))}
             onDrop={() => change(({ timeLimit: _t, rungs: _r, ...rest }) => rest)}

@@ -13,7 +13,7 @@ export function requestWith(
   houseRules: Record<string, string>,
   settings: JobSettings,
 ): ProcedureRequest {
-  const { edits: _e, finish: _f, standard: _s, rungs: _r, timeLimit: _t, houseRules: _h, ...base } = request
+  const { edits: _e, finish: _f, standard: _s, rungs: _r, timeLimit: _t, houseRules: _h, crew: _c, ...base } = request
   return { ...base, ...settings, houseRules: { ...houseRules, ...settings.houseRules } }
 }
 

@@ -18,7 +18,7 @@ export function useTimeMenu(request: ProcedureRequest, catalogue: WordedCatalogu
     setWeighing({ state: 'idle' })
   }, [])
   // Another car, another setting: the old answer is none any more.
-  const key = JSON.stringify({ ...request, rungs: undefined, timeLimit: undefined })
+  const key = JSON.stringify({ ...request, rungs: undefined, timeLimit: undefined, crew: undefined })
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says when
   useEffect(() => stop, [key, stop])
   const start = (crew: number) => {

@@ -26,7 +26,59 @@ const rowAndSide = (zone: string) => {
   return { row: Number(row), letters }
 }
 
+const middles: Record<string, string> = {
+  dash: 'dash',
+  console: 'console',
+  load: 'load area',
+  cargo: 'cargo bay',
+  mats: 'mats',
+  'glass-glass-front': 'windscreen',
+  'glass-glass-rear': 'rear glass',
+  'glass-roof-glass': 'roof glass',
+  'glass-mirrors': 'mirrors',
+  'glass-outside-glass-front-out': 'windscreen',
+  'glass-outside-glass-rear-out': 'rear glass',
+  'jambs-hatch-jamb': 'hatch jamb',
+  'jambs-hatch-seal': 'hatch seal',
+  'jambs-cargo-jamb': 'cargo door jambs',
+  'jambs-roof-drains': 'roof drains',
+}
+const placeKinds: Record<string, string> = {
+  seat: 'seat',
+  foot: 'footwell',
+  door: 'door',
+  overhead: 'roof',
+  pillar: 'pillars',
+  glass: 'glass',
+  'glass-outside': 'glass',
+  jambs: 'jambs',
+}
+const listed = (words: readonly string[]) =>
+  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
+
+/** Where a zone is: its kind, row, and side; none in the middle of the car. */
+function whereIs(zone: string) {
+  const [, kind = zone, row = '', letters = 'c'] = /^([a-z-]+?)-(\d?)([a-z]{0,2})$/.exec(zone) ?? []
+  return { kind, row: Number(row), side: letters.endsWith('l') ? 'left' : letters.endsWith('r') ? 'right' : undefined }
+}
+
+function placeName(zone: string, rows: number): string {
+  const { kind, row, side } = whereIs(zone)
+  const middle = middles[zone]
+  if (middle) return middle
+  const words = [row > 0 ? rowWord(row, rows).toLowerCase() : '', side ?? (kind === 'seat' ? 'centre' : '')]
+  return [...words, placeKinds[kind] ?? kind].filter(Boolean).join(' ')
+}
+
 export const cabin: CabinWords = {
+  places(zones, driver, rows) {
+    const sides = new Set(zones.flatMap((zone) => whereIs(zone).side ?? []))
+    const [side] = sides
+    if (sides.size !== 1) return listed(zones.map((zone) => placeName(zone, rows)))
+    const middle = zones.filter((zone) => !whereIs(zone).side).map((zone) => placeName(zone, rows))
+    const whole = side === driver ? 'driver’s side' : 'passenger side'
+    return listed([whole, ...middle])
+  },
   surface({ place, zone, rows, driver, sliding }, kind) {
     const { row, letters } = rowAndSide(zone)
     const front = driver ? 'Driver' : 'Passenger'

@@ -70,6 +70,9 @@ export const titles: WordsOf<TitleMessages> = {
   },
   'set-up': ({ machine }, n) => `Set up: ${lower(n.of('equipment', machine).name)}`,
   'warm-up': ({ machine }, n) => `${n.of('equipment', machine).name} gets warm`,
+  'put-away': ({ machines }, n) =>
+    `Clean and put away: ${machines.map((m) => lower(n.of('equipment', m).name)).join(', ')}`,
+  part: ({ of, zones, driver, rows }, n) => `${say(titles, of, n)}, ${n.places(zones, driver, rows)}`,
   stop: ({ rule, at }, n) => `Stop, ${n.of('stops', rule).name}${at ? `: ${lower(n.surface(at))}` : ''}`,
   unnamed: ({ step }) => step,
 }

@@ -1,7 +1,8 @@
 import { none } from '#core/message/message.ts'
 import { stepP80 } from '#core/procedures/make/minutes.ts'
+import { wholeOf } from '#core/procedures/make/parts.ts'
 import type { Setting } from '#core/procedures/make/setting.ts'
-import type { Draft } from '#core/procedures/make/steps.ts'
+import { type Draft, sum } from '#core/procedures/make/steps.ts'
 import { type FindingSaid, findingSaid, type Reason, reason } from '#core/procedures/messages.ts'
 import type { Edit, Finding } from '#core/procedures/schema.ts'
 import { aboutEdit } from './findings.ts'
@@ -30,7 +31,8 @@ export function editSteps(
   let list = [...steps]
   edits.forEach((edit, index) => {
     if (edit.do !== 'minutes' && edit.do !== 'ratio') return
-    const step = list.find((s) => s.id === edit.step)
+    const parts = list.filter((s) => s.id === edit.step || wholeOf(s.id) === edit.step)
+    const [step] = parts
     const say = (grade: Finding['grade'], code: string, text: FindingSaid, why: Reason) =>
       findings.push(aboutEdit(edits, index, { grade, code, text, reason: why }))
     const changesNothing = reason('changes-nothing', none)
@@ -38,8 +40,8 @@ export function editSteps(
       say('advice', 'no-such-step', findingSaid('no-such-step', { step: edit.step }), changesNothing)
       return
     }
-    const put = (changed: Draft) => {
-      list = list.map((s) => (s === step ? changed : s))
+    const put = (changed: (part: Draft) => Draft) => {
+      list = list.map((s) => (parts.includes(s) ? changed(s) : s))
     }
     if (edit.do === 'minutes') {
       if (step.crew === 0 && edit.minutes < step.minutes) {
@@ -51,9 +53,11 @@ export function editSteps(
         )
         return
       }
-      if (step.crew > 0 && edit.minutes < step.p50 / 2)
-        say('advice', 'hurried', findingSaid('half-the-usual', { minutes: step.p50 }), reason('hurried', none))
-      put(withMinutes(step, edit.minutes, severe))
+      const usual = sum(parts.map((p) => p.p50))
+      if (step.crew > 0 && edit.minutes < usual / 2)
+        say('advice', 'hurried', findingSaid('half-the-usual', { minutes: usual }), reason('hurried', none))
+      const share = (part: Draft) => (usual > 0 ? part.p50 / usual : 1)
+      put((part) => withMinutes(part, edit.minutes * share(part), severe))
       return
     }
     const product = setting.catalogue.products.find((p) => p.id === step.product?.id)
@@ -71,7 +75,7 @@ export function editSteps(
       )
       return
     }
-    put({ ...step, product: { ...step.product!, ratio: edit.ratio }, byHand: true })
+    put((part) => ({ ...part, product: { ...part.product!, ratio: edit.ratio }, byHand: true }))
   })
   return { steps: list, findings }
 }

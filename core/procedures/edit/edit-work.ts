@@ -4,6 +4,7 @@ import type { Condition, SurfaceCondition } from '#core/condition/schema.ts'
 import { none } from '#core/message/message.ts'
 import { chooseWork, type Refused, rungRefused, type Work, workByHand } from '#core/procedures/make/choose.ts'
 import { forbiddenBy, rulesAgainst } from '#core/procedures/make/forbidden.ts'
+import { wholeOf } from '#core/procedures/make/parts.ts'
 import type { Setting } from '#core/procedures/make/setting.ts'
 import { stepId } from '#core/procedures/make/steps.ts'
 import { type FindingSaid, findingSaid, reason } from '#core/procedures/messages.ts'
@@ -228,9 +229,13 @@ function rung(worked: Worked, ground: Ground, index: number, edit: OfKind<'rung'
   }
 }
 
+/** What is done is decided for a step, whichever part of it a lead has pointed at. */
+const ofWhole = (edit: Edit): Edit =>
+  edit.do === 'remove' || edit.do === 'rung' ? { ...edit, step: wholeOf(edit.step) } : edit
+
 /** Applies the edits that change what is done, in their order. A forbidden one changes nothing and is told. */
 export function editWork(start: Worked, ground: Ground): Worked {
-  return ground.edits.reduce((worked, edit, index) => {
+  return ground.edits.map(ofWhole).reduce((worked, edit, index) => {
     if (ground.noPlace.has(index))
       return refuse(
         worked,

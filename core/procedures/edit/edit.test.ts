@@ -138,6 +138,7 @@ describe('revising', () => {
     'walk_round:car',
     'clear_out:car',
     'set_up:vacuum',
+    'purge:car',
     'dust:car',
     'vac_seat:seats-1',
     'lm:seats-1',

@@ -6,11 +6,18 @@ import type { Procedure } from '#core/procedures/schema.ts'
 const horizon = 4 * 1440
 
 /**
- * Minutes on the clock from the first step to the end of the last, drying too, with so many people who can do everything on this car
+ * Minutes on the clock from the first step until the car is ready to be handed over, drying too, with so many people who can do everything on this car
  * alone and one of each machine. The planner's own answer, so that what does not fit is not called fitting.
  */
 export function clockOf(procedure: Procedure, crew: number, iterations = 2): number {
-  const { activities, links } = toActivities('car', procedure)
+  // The talk at the handing over is the desk's: what was promised is that the car stands ready for it.
+  const steps = procedure.steps.filter((s) => s.stage !== 'hand-over')
+  const ids = new Set(steps.map((s) => s.id))
+  const { activities, links } = toActivities('car', {
+    ...procedure,
+    steps,
+    links: procedure.links.filter((l) => ids.has(l.from) && ids.has(l.to)),
+  })
   const answer = plan({
     technicians: Array.from({ length: crew }, (_, i) => ({
       id: `t${i}`,

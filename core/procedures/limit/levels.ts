@@ -16,7 +16,7 @@ export interface LevelFigures {
 export function levelFigures(request: ProcedureRequest, crew: number, catalogue: Catalogue): LevelFigures[] {
   return catalogue.finishes.map(({ id }) => {
     const finish = id as NonNullable<ProcedureRequest['finish']>
-    const procedure = reviewProcedure({ ...request, finish, rungs: {} }, catalogue, true)
+    const procedure = reviewProcedure({ ...request, finish, crew, rungs: {} }, catalogue, true)
     return {
       id,
       attended: procedure.totals.attended,

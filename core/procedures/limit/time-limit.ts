@@ -31,6 +31,7 @@ const kept = 160
 const asked = 12
 /** What so many minutes more would buy is told. */
 const moreMinutes = 30
+const longestLimit = 1440
 /** Longest drying allowed, one variant each: a short limit is better spent on dry work everywhere than on one wet seat. */
 const dryingCaps = [Number.POSITIVE_INFINITY, 75, 0]
 
@@ -156,9 +157,11 @@ function choices(request: ProcedureRequest, crew: number, catalogue: Catalogue) 
     const points = phasesOf(items).flatMap((phase) => frontier(phase, setUp, related, most))
     return { points: rising(points, (p) => p.minutes), spread }
   })
+  // What a limit never has time for is not in it, whichever limit it will be.
+  const hurried = { ...request, crew, timeLimit: request.timeLimit ?? { minutes: longestLimit, crew } }
   const planned = ({ value, rungs }: Point, spread: (rungs: Point['rungs']) => MenuEntry['rungs']): MenuEntry => {
     const entry = { value, rungs: spread(rungs) }
-    const procedure = reviewProcedure({ ...request, rungs: entry.rungs }, catalogue, true)
+    const procedure = reviewProcedure({ ...hurried, rungs: entry.rungs }, catalogue, true)
     return { ...entry, attended: procedure.totals.attended, clock: clockOf(procedure, crew) }
   }
   return { frontiers, planned }

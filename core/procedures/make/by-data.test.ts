@@ -149,7 +149,10 @@ describe('house rules give the documented difference', () => {
     const car = carA()
     car.checkIn.permissions = { 'seats-out': true, ozone: true }
     car.checkIn.odours = [{ kind: 'smoke', level: 2, source: 'headliner' }]
-    expect(on('seats', 'out', car).added).toEqual(['Seats out, two people'])
+    expect(on('seats', 'out', car).added).toEqual([
+      'Seats out, two people, ignition off and the maker’s waiting time over',
+      'Seats back in, two people: bolts to the maker’s torque, plugs home before power',
+    ])
     const { steps, links } = generateProcedure({ ...car, houseRules: { odour: 'ozone' } }, catalogue)
     const at = (id: string) => steps.findIndex((s) => s.id === id)
     expect(at('ozone:car')).toBeGreaterThan(at('dry:seats-1'))

@@ -39,9 +39,9 @@ describe('rungs by soil', () => {
   it.each([
     [0, []],
     [1, ['vac_seat']],
-    [2, ['vac_seat', 'lm', 'judge']],
-    [3, ['vac_seat', 'prespray', 'agitate', 'hotx', 'groom']],
-    [4, ['vac_seat', 'prespray', 'agitate', 'hotx', 'round2', 'groom']],
+    [2, ['vac_seat', 'lm', 'vac_final', 'judge']],
+    [3, ['vac_seat', 'prespray', 'agitate', 'hotx', 'vac_final', 'groom']],
+    [4, ['vac_seat', 'prespray', 'agitate', 'hotx', 'round2', 'vac_final', 'groom']],
   ])('cloth seat at soil %d', (soil, treatments) =>
     expect(chosen(base, { soil })).toMatchObject({ treatments, residuals: [] }),
   )
@@ -62,10 +62,15 @@ describe('rungs by soil', () => {
     for (const id of ['lm', 'hotx', 'enzyme', 'acid']) expect(treatments).not.toContain(id)
   })
   it.each([
-    ['synthetic-suede', ['vac_seat', 'panel', 'panel_again'], ['vac_seat', 'lm', 'judge'], 'record'],
+    ['synthetic-suede', ['vac_seat', 'panel', 'panel_again'], ['vac_seat', 'lm', 'vac_final', 'judge'], 'record'],
     ['real-suede', ['vac_seat', 'dry_brush'], ['vac_seat', 'dry_brush'], 'specialist'],
     ['uncoated-leather', ['panel'], ['panel'], 'specialist'],
-    ['wool', ['vac_seat', 'wool_lm', 'judge'], ['vac_seat', 'wool_lm', 'judge'], 'specialist'],
+    [
+      'wool',
+      ['vac_seat', 'wool_lm', 'vac_final', 'judge'],
+      ['vac_seat', 'wool_lm', 'vac_final', 'judge'],
+      'specialist',
+    ],
   ])('%s keeps to its gentle rungs, and what they leave is told', (material, heavy, severe, code) => {
     expect(chosen(base, { soil: 3 }, material).treatments).toEqual(heavy)
     const worst = chosen(base, { soil: 4 }, material)
@@ -89,12 +94,12 @@ describe('what is missing', () => {
   it('steps down a rung and says why: machine, skill', () => {
     const noMachine = { ...everything, equipment: ['vacuum', 'wet-vac'] }
     expect(chosen(base, { soil: 4 }, undefined, noMachine)).toMatchObject({
-      treatments: ['vac_seat', 'lm', 'judge'],
+      treatments: ['vac_seat', 'lm', 'vac_final', 'judge'],
       residuals: ['no-equipment'],
     })
     const noSkill = { ...everything, skills: [] as string[] }
     expect(chosen(base, { soil: 3 }, undefined, noSkill)).toMatchObject({
-      treatments: ['vac_seat', 'lm', 'judge'],
+      treatments: ['vac_seat', 'lm', 'vac_final', 'judge'],
       residuals: ['no-skill'],
     })
   })
@@ -160,6 +165,7 @@ describe('arithmetic', () => {
     expect(Object.fromEntries(work.map((w) => [w.treatment.id, w.area / surface.area]))).toEqual({
       vac_seat: 1,
       lm: 0.4,
+      vac_final: 1,
       judge: 1,
     })
   })

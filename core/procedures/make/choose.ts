@@ -423,12 +423,17 @@ function companions(
   soil: number,
   level: number,
   ids: readonly string[],
+  setting: Setting,
 ): string[] {
   if (soil === 0) return []
   const groomed =
     (programme.groom === 'always' && level >= soil) ||
     (programme.groom === 'extracted' && ids.some((id) => extraction.has(id)))
+  // Loose soil rises as it dries: a last quick pass over what was vacuumed and then wetted.
+  const once = programme.soil.flat().some((id) => setting.treatment(id).stage === 'vacuum')
+  const wetted = surface.group !== 'mat' && ids.some((id) => setting.treatment(id).dries)
   return [
+    ...(once && wetted ? ['vac_final'] : []),
     ...(programme.dust ? ['dust'] : []),
     ...(programme.dress && surface.dress ? ['dress'] : []),
     ...(groomed ? ['groom'] : []),
@@ -517,7 +522,7 @@ export function chooseWork(
   if (ids.some((id) => extraction.has(id))) ids = ids.filter((id) => id !== 'lm' && id !== 'neutral_lm')
   if (hair > 0) ids.push('hair')
   if (sand > 0) ids.push(...choice.fitted(['sand'], ids))
-  ids.push(...companions(programme, surface, soil, level, ids))
+  ids.push(...companions(programme, surface, soil, level, ids, setting))
   if (programme.specialistFrom !== undefined && soil >= programme.specialistFrom)
     choice.record('specialist', reason('heavy-for-specialist', { material: material.id }))
   if (programme.recordFrom !== undefined && soil >= programme.recordFrom)

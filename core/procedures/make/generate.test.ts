@@ -214,10 +214,10 @@ describe('worked car A', () => {
     const mats = procedure.steps.find((s) => s.treatment === 'mat_lm')!
     within(procedure.totals.waterLeft - mats.left * mats.area, 500)
   })
-  it('is 18 to 35 attended steps, as people work', () => {
+  it('is 18 to 40 attended steps, as people work', () => {
     const attended = procedure.steps.filter((s) => s.crew > 0)
     expect(attended.length).toBeGreaterThanOrEqual(18)
-    expect(attended.length).toBeLessThanOrEqual(35)
+    expect(attended.length).toBeLessThanOrEqual(40)
   })
 })
 
@@ -255,8 +255,9 @@ describe('properties over random cars', () => {
       const [old, now] = [contents(before), contents(after)]
       for (const key of new Set([...old.keys(), ...now.keys()])) {
         const treatment = key.split(':')[0]!
-        // Whole-car rows touch every surface; machines are set up for whatever the car needs.
-        if (['walk_round', 'clear_out', 'refit', 'final_check', 'set_up', 'warm_up'].includes(treatment)) continue
+        // Whole-car rows touch every surface; machines are set up and put away for whatever the car needs, what is near is covered.
+        if (catalogue.wholeCar.some((r) => r.id === treatment) || ['set_up', 'warm_up', 'put_away'].includes(treatment))
+          continue
         // A treatment that touches it shares its laying out among all its steps.
         if ([...old, ...now].some(([k, s]) => k.startsWith(`${treatment}:`) && s.surfaces.includes(id))) continue
         if (old.get(key)?.surfaces.includes(id) || now.get(key)?.surfaces.includes(id)) continue

@@ -20,9 +20,10 @@ import { expectationsOf } from './expectations.ts'
 import { setUpMinutes } from './minutes.ts'
 import { notesOf } from './notes.ts'
 import { bindingRules, linkSteps, OrderCircle } from './order.ts'
+import { Parts } from './parts.ts'
 import { referenceFaults } from './references.ts'
 import { meetings } from './sequences.ts'
-import { ofMachines, setUpSteps, withHandSetUps } from './set-ups.ts'
+import { ofMachines, putAwaySteps, setUpSteps, withHandSetUps } from './set-ups.ts'
 import { deadOf, settingOf, uniform } from './setting.ts'
 import { withSources } from './smells.ts'
 import {
@@ -61,26 +62,23 @@ function byOneOf({ starts, waits, walk }: Sequence, steps: readonly Step[]): Pro
   }
 }
 
-/** Steps done or under way in an earlier version stand as they were; what is added beside them gets a name of its own. */
-function besideKept(
-  fresh: readonly Draft[],
-  kept: readonly Step[],
-  surfaces: readonly Surface[],
-  { treatments }: Catalogue,
-): Draft[] {
+/** Steps done or under way in an earlier version stand as they were. */
+function asKept(kept: readonly Step[], surfaces: readonly Surface[], { treatments }: Catalogue): Draft[] {
   const rowOf = new Map(surfaces.map((s) => [s.id, s.row]))
-  const taken = new Set(kept.map((s) => s.id))
+  return kept.map((s) => ({
+    ...s,
+    kept: true as const,
+    rows: new Set(s.surfaces.map((id) => rowOf.get(id) ?? 0)),
+    dries: treatments.find((t) => t.id === s.treatment)?.dries === true,
+    at: s.zones,
+  }))
+}
+
+/** What is added beside steps that stand gets a name of its own. */
+function besideKept(steps: readonly Draft[]): Draft[] {
+  const taken = new Set(steps.flatMap((s) => (s.kept ? [s.id] : [])))
   const named = (id: string, n = 2): string => (taken.has(`${id}+${n}`) ? named(id, n + 1) : `${id}+${n}`)
-  return [
-    ...kept.map((s) => ({
-      ...s,
-      kept: true as const,
-      rows: new Set(s.surfaces.map((id) => rowOf.get(id) ?? 0)),
-      dries: treatments.find((t) => t.id === s.treatment)?.dries === true,
-      at: s.zones,
-    })),
-    ...fresh.map((s) => (taken.has(s.id) ? { ...s, id: named(s.id) } : s)),
-  ]
+  return steps.map((s) => (!s.kept && taken.has(s.id) ? { ...s, id: named(s.id) } : s))
 }
 
 /** Why each step stands where it stands: behind what, by rule, in the rules' order. */
@@ -141,7 +139,8 @@ function review(
   const condition = setting.house.some((c) => c.uniform) ? uniform(checkIn.condition, surfaces) : checkIn.condition
   const soil = carSoil(surfaces, condition)
   const severe = soil >= 4
-  const drafting: Drafting = { setting, request: { ...request, checkIn }, surfaces, soil, severe }
+  const places = new Places(request.checkIn.vehicle.body, catalogue.walk, setting.choices.direction ?? '')
+  const drafting: Drafting = { setting, places, request: { ...request, checkIn }, surfaces, soil, severe }
 
   const dead = new Set(deadOf(checkIn, catalogue).flatMap((f) => f.dead ?? []))
   const chosen = surfaces
@@ -172,7 +171,7 @@ function review(
   // What is wetted anew is refitted anew, and whatever is done anew is looked at once more.
   const again = new Set([
     ...(stepsOfWork.some((s) => s.dries) ? ['refit', 'odour'] : []),
-    ...(stepsOfWork.length > 0 ? ['final'] : []),
+    ...(stepsOfWork.length > 0 ? ['shut', 'final', 'hand-over'] : []),
   ])
   const isDue = (id: string) => {
     const { stage, protected: once } = byId(catalogue.wholeCar, id, 'step')
@@ -180,17 +179,19 @@ function review(
   }
   const fresh = [
     ...stops.map((stop) => stopStep(stop, drafting)),
-    ...worked.rows.filter(isDue).flatMap((id) => wholeCarStep(id, drafting) ?? []),
+    ...worked.rows.filter(isDue).flatMap((id) => wholeCarStep(id, worked, drafting) ?? []),
     ...setUpSteps(setUps, drafting).filter((s) => !overAlready.has(s.id)),
     ...stepsOfWork,
+    ...putAwaySteps(stepsOfWork, drafting),
     // Where nothing may be stirred up nothing blows either.
     ...dryingSteps(stepsOfWork, worked.works, setting.held.noVacuum ? doorsOnly : doorsAndBlower, drafting),
   ].map((s) => (worked.byHand.has(s.id) ? { ...s, byHand: true as const } : s))
-  const edited = editSteps(besideKept(fresh, kept, surfaces, catalogue), edits, setting, severe)
-  const direction = setting.choices.direction ?? ''
-  const places = new Places(request.checkIn.vehicle.body, catalogue.walk, direction)
-  const links = linkSteps(edited.steps, bindingRules(catalogue.orderRules, setting.choices), places)
-  const placed = placeByHand(edited.steps, links, edits, catalogue, { places, walk: catalogue.walk, anyOrder })
+  const crew = request.crew ?? request.timeLimit?.crew ?? 1
+  const shared = new Parts(worked.works, crew, drafting).of([...asKept(kept, surfaces, catalogue), ...fresh])
+  const edited = editSteps(besideKept(shared), edits, setting, severe)
+  const { steps } = edited
+  const links = linkSteps(steps, bindingRules(catalogue.orderRules, setting.choices), places)
+  const placed = placeByHand(steps, links, edits, catalogue, { places, walk: catalogue.walk, anyOrder })
   const whyMoved = new Map(edits.flatMap((e) => (e.do === 'move' ? [[e.step, e.reason]] : [])))
   const whyHere = reasonsOf(placed.links, catalogue)
   const listed = placed.steps.map((draft): Step => {
@@ -201,22 +202,22 @@ function review(
       why: whyHere(step.id, whyMoved.get(step.id)),
     }
   })
-  const { steps, head } = cautioned(listed, checkIn, setting)
+  const { steps: list, head } = cautioned(listed, checkIn, setting)
   return {
-    steps,
+    steps: list,
     head,
     links: placed.lean,
-    byOne: byOneOf(placed.list, steps),
+    byOne: byOneOf(placed.list, list),
     findings: [
       ...worked.findings,
       ...unrinsed(worked, ground),
       ...edited.findings,
       ...placed.findings,
-      ...meetings(steps, edits, setting),
+      ...meetings(list, edits, setting),
     ],
-    kit: kitOf(steps),
+    kit: kitOf(list),
     totals: totalsOf(
-      steps,
+      list,
       worked.works,
       ofMachines(setUps, catalogue),
       soil,

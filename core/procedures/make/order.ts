@@ -40,9 +40,9 @@ function surfaceSet(step: Orderable): ReadonlySet<string> {
 function inScope(rule: OrderRule, a: Orderable, b: Orderable, places: Places): boolean {
   if (rule.scope === 'car') return true
   // What is all over the car, or in no place of its own, reaches everything.
-  if (rule.scope === 'near') return a.at.length === 0 || b.at.length === 0 || places.near(a.at, b.at)
-  if (rule.scope === 'group') return a.zoneGroup === b.zoneGroup
-  if (rule.scope === 'row') return share(a.rows, b.rows)
+  const near = () => a.at.length === 0 || b.at.length === 0 || places.near(a.at, b.at)
+  if (rule.scope === 'near') return near()
+  if (rule.scope === 'row') return share(a.rows, b.rows) && near()
   if (rule.scope === 'equipment') return share(a.equipment, new Set(b.equipment))
   return share(a.surfaces, surfaceSet(b))
 }

@@ -3,7 +3,7 @@ import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Treatment } from '#core/catalogue/treatment.ts'
 import { title } from '#core/procedures/messages.ts'
 import { plannedMinutes, type SetUp, stepP80 } from './minutes.ts'
-import { bareStep, type Draft, type Drafting } from './steps.ts'
+import { bareStep, type Draft, type Drafting, sum, unique } from './steps.ts'
 
 const machineOf = (treatment: string, { treatments }: Catalogue): string | undefined =>
   byId(treatments, treatment, 'treatment').equipment[0]
@@ -62,6 +62,33 @@ export function setUpSteps(setUps: readonly SetUp[], drafting: Drafting): Draft[
     )
     return [setUp, warm]
   })
+}
+
+/** Machines are cleaned and put away when they have been used, by whoever has a hand free: one step of the closing. */
+export function putAwaySteps(used: readonly Draft[], drafting: Drafting): Draft[] {
+  const { catalogue } = drafting.setting
+  const machines = unique(used.flatMap((s) => s.equipment))
+  const p50 = sum(machines.map((id) => byId(catalogue.equipment, id, 'machine').putAway ?? 0))
+  if (p50 === 0) return []
+  return [
+    bareStep(
+      {
+        id: 'put_away:car',
+        stage: 'put-away',
+        treatment: 'put_away',
+        title: title('put-away', { machines }),
+        zoneGroup: 'car',
+        zones: [],
+        surfaces: [],
+        rows: new Set<number>(),
+        equipment: machines,
+        p50,
+        minutes: plannedMinutes(p50),
+        crew: 1,
+      },
+      drafting,
+    ),
+  ]
 }
 
 /**

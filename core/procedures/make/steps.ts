@@ -2,10 +2,12 @@ import type { Surface } from '#core/cabin/schema.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Figures } from '#core/catalogue/figures.ts'
+import type { WholeCar } from '#core/catalogue/whole-car.ts'
 import { removalChance } from '#core/condition/expectation.ts'
 import { type Air, minutesToTouchDry } from '#core/drying/dry-time.ts'
 import { cautionSaid, motion, title } from '#core/procedures/messages.ts'
 import type { ProcedureRequest, Step } from '#core/procedures/schema.ts'
+import type { Places } from '#core/procedures/sequence/places.ts'
 import { balanceOf, leftOn } from './balance.ts'
 import type { Work } from './choose.ts'
 import { forbiddenBy, rulesAgainst } from './forbidden.ts'
@@ -24,6 +26,7 @@ export type Draft = Step & {
 /** What drafts of one car share. */
 export interface Drafting {
   setting: Setting
+  places: Places
   request: ProcedureRequest
   surfaces: readonly Surface[]
   /** Area-weighted mean soil, 1–4. */
@@ -38,9 +41,15 @@ export const unique = <T>(values: readonly T[]) => [...new Set(values)]
 
 /** Small hard parts of a seat are worked with the hard parts, a body fluid by trained hands before anything else: steps of their own. */
 const apart: Record<string, string> = { hard: '.hard', fluids: '.fluid' }
-export const stepId = ({ treatment, stage, surface }: Work) =>
-  `${treatment.id}:${treatment.together ? 'car' : surface.zoneGroup}${treatment.stage === 'wet' ? (apart[stage] ?? '') : ''}`
+/** What is worked together over the car is one step; mats lie on their rack beside it, and nothing waits for them but their refitting. */
+const groupOf = ({ treatment, surface }: Work) =>
+  treatment.together && surface.group !== 'mat' ? 'car' : surface.zoneGroup
+export const stepId = (work: Work) => {
+  const { treatment, stage } = work
+  return `${treatment.id}:${groupOf(work)}${treatment.stage === 'wet' ? (apart[stage] ?? '') : ''}`
+}
 
+const inside = (surfaces: readonly Surface[]) => zonesOf(surfaces).filter((z) => !outside.has(z))
 const zonesOf = (surfaces: readonly Surface[]) => unique(surfaces.map((s) => s.zone))
 
 /** Treatments tried after this rung on the same surfaces, by their programme; none where the ladder ends. */
@@ -97,12 +106,12 @@ export function stepOf(
     treatment: treatment.id,
     title: title('treatment', {
       treatment: treatment.id,
-      ...(treatment.together || treatment.ownTitle
+      ...(zoneGroup === 'car' || treatment.ownTitle
         ? {}
         : { group: zoneGroup, rows: request.checkIn.vehicle.body.rows.length }),
     }),
     zoneGroup,
-    zones: treatment.holdsCar ? zonesOf(surfaces).filter((z) => !outside.has(z)) : zonesOf(works.map((w) => w.surface)),
+    zones: treatment.holdsCar ? inside(surfaces) : zonesOf(works.map((w) => w.surface)),
     at: zonesOf(works.map((w) => w.surface)),
     surfaces: works.map((w) => w.surface.id),
     rows: new Set(works.map((w) => w.surface.row)),
@@ -147,7 +156,7 @@ export function bareStep(
     Draft,
     'id' | 'stage' | 'treatment' | 'title' | 'zoneGroup' | 'zones' | 'surfaces' | 'rows' | 'p50' | 'minutes' | 'crew'
   > &
-    Partial<Pick<Draft, 'skills' | 'equipment' | 'stop'>>,
+    Partial<Pick<Draft, 'skills' | 'equipment' | 'stop' | 'at' | 'ppe'>>,
   { setting, severe }: Drafting,
 ): Draft {
   return {
@@ -207,7 +216,7 @@ export function workedSteps(works: readonly Work[], drafting: Drafting): Draft[]
   for (const { surface, treatment } of works) doneTo.set(surface.id, [...(doneTo.get(surface.id) ?? []), treatment.id])
   const firstIn = new Map<string, string>()
   for (const work of works) {
-    const zoneGroup = work.treatment.together ? 'car' : work.surface.zoneGroup
+    const zoneGroup = groupOf(work)
     // Two machines in one place are two passes.
     const by = doneTo.get(work.surface.id)!.find((id) => endings(work.treatment.id).has(id))
     const usual = by && (firstIn.get(stepId(work)) ?? by)
@@ -267,14 +276,41 @@ export function dryingSteps(steps: readonly Draft[], works: readonly Work[], air
   })
 }
 
-/** One step of the whole car; none where it takes no time there. */
-export function wholeCarStep(id: string, drafting: Drafting): Draft | undefined {
-  const { surfaces, request, soil, setting } = drafting
+/** Surfaces that a step at certain places is about, where the work near them asks for it. */
+function surfacesAt(
+  at: NonNullable<WholeCar['places']>,
+  works: readonly Work[],
+  { surfaces, places, setting: { held, covered } }: Drafting,
+) {
+  const near = works.filter((w) => w.treatment.wet && w.treatment.on === at.near.on && at.near.stages.includes(w.stage))
+  const zones = zonesOf(near.map((w) => w.surface))
+  return surfaces.filter(
+    (s) =>
+      (at.materials.includes(s.material) || at.kinds.includes(s.kind)) &&
+      places.near([s.zone], zones) &&
+      !held.by.has(s.id) &&
+      !covered.has(s.zone),
+  )
+}
+
+/** One step of the whole car; none where it takes no time there, or where nothing that is done asks for it. */
+export function wholeCarStep(
+  id: string,
+  { works, rows }: { works: readonly Work[]; rows: readonly string[] },
+  drafting: Drafting,
+): Draft | undefined {
+  const { request, soil, setting } = drafting
   const row = byId(setting.catalogue.wholeCar, id, 'step')
+  const isDone = (other: string) => rows.includes(other) || works.some((w) => w.treatment.id === other)
+  if (row.when?.with && !row.when.with.some(isDone)) return undefined
+  const waits = row.when?.orWetted === true && works.some((w) => w.treatment.dries)
+  if (row.when?.unhurried && request.timeLimit && !waits) return undefined
+  const surfaces = row.places ? surfacesAt(row.places, works, drafting) : drafting.surfaces
   const crew = row.crew ?? 1
   // What takes one person in sight takes as long in any car; what is walked round grows with it.
-  const factor = row.when ? 1 : setting.catalogue.figures.sizeFactor[request.checkIn.vehicle.body.size]
-  const p50 = row.minutes[soil]! * factor * (setting.rates[row.id] ?? 1)
+  const factor = row.grows ? setting.catalogue.figures.sizeFactor[request.checkIn.vehicle.body.size] : 1
+  const count = row.places ? Math.min(row.places.most, zonesOf(surfaces).length) : 1
+  const p50 = row.minutes[soil]! * factor * count * (setting.rates[row.id] ?? 1)
   if (p50 <= 0) return undefined
   return bareStep(
     {
@@ -286,14 +322,17 @@ export function wholeCarStep(id: string, drafting: Drafting): Draft | undefined 
         refused: row.refused !== undefined && setting.car.permissions[row.refused] === false,
       }),
       zoneGroup: 'car',
-      zones: zonesOf(surfaces),
-      surfaces: surfaces.map((s) => s.id),
+      // Mats and glass from outside are not in the car.
+      zones: inside(surfaces),
+      surfaces: row.handsOff ? [] : surfaces.map((s) => s.id),
       rows: new Set<number>(),
       p50: crew === 0 ? 0 : p50,
       minutes: plannedMinutes(p50),
       crew,
       skills: row.skills ?? [],
       equipment: row.equipment ?? [],
+      ppe: row.wear ?? [],
+      ...(row.places ? { at: zonesOf(surfaces) } : {}),
     },
     drafting,
   )
@@ -308,7 +347,7 @@ export function wholeCarRows({ setting, request }: Drafting): string[] {
       if (!skills.every((s) => setting.means.skills.has(s))) return false
       if (!equipment.every((e) => setting.means.equipment.has(e))) return false
       if (!when) return true
-      if (when.byHand) return false
+      if (when.byHand || (when.air && setting.held.by.size > 0)) return false
       return (
         (when.permission === undefined || request.checkIn.permissions[when.permission] === true) &&
         (when.house === undefined || setting.choices[when.house.rule] === when.house.choice) &&

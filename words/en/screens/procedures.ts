@@ -44,6 +44,7 @@ export const words = {
     houseRules: 'House rules for this car',
     rungs: 'What the time limit chose',
     timeLimit: 'Time limit',
+    crew: 'People on it',
     standard: 'Standard',
   } as Record<string, string>,
   edits: {

@@ -1,0 +1,167 @@
+import type { Surface } from '#core/cabin/schema.ts'
+import { byId } from '#core/catalogue/by-id.ts'
+import { title } from '#core/procedures/messages.ts'
+import type { Work } from './choose.ts'
+import { stepP80, workMinutes } from './minutes.ts'
+import { type Draft, type Drafting, sum, unique } from './steps.ts'
+
+/** Side of the car that a zone is on; none: in the middle, or all over. */
+type Side = 'l' | 'r' | 'c'
+const sideOf = (zone: string): Side => {
+  const [, letters = ''] = /-\d?(c?[lrc])$/.exec(zone) ?? []
+  return letters.endsWith('l') ? 'l' : letters.endsWith('r') ? 'r' : 'c'
+}
+
+/** The step that a part is of; other steps are their own. */
+export const wholeOf = (step: string): string => step.replace(/@\d+/, '')
+
+/** A place worked by one pair of hands, with what there is to do in it. */
+interface Bag {
+  zones: string[]
+  minutes: number
+}
+
+const lighter = (bags: readonly Bag[]) => bags.reduce((least, bag) => (bag.minutes < least.minutes ? bag : least))
+const put = (bag: Bag, zone: string, minutes: number) => {
+  bag.zones.push(zone)
+  bag.minutes += minutes
+}
+
+/** Places shared out among so many: the sides of the car first, what is in the middle to whoever has less. */
+function shared(places: ReadonlyMap<string, number>, crew: number): Bag[] {
+  const bags: Bag[] = Array.from({ length: crew }, () => ({ zones: [], minutes: 0 }))
+  const heaviest = [...places].sort(([a, x], [b, y]) => y - x || (a < b ? -1 : 1))
+  for (const [zone, minutes] of heaviest) {
+    const side = sideOf(zone)
+    if (crew === 2 && side !== 'c') put(bags[side === 'l' ? 0 : 1]!, zone, minutes)
+  }
+  for (const [zone, minutes] of heaviest) if (crew > 2 || sideOf(zone) === 'c') put(lighter(bags), zone, minutes)
+  return bags.filter((bag) => bag.zones.length > 0)
+}
+
+/** Whole numbers in proportion to shares that add up to a total, none of them zero: largest remainder. */
+export function apportioned(total: number, shares: readonly number[]): number[] {
+  const all = sum(shares)
+  const spare = total - shares.length
+  const exact = shares.map((s) => (all > 0 ? (spare * s) / all : spare / shares.length))
+  const whole = exact.map(Math.floor)
+  const left = spare - sum(whole)
+  const first = exact.map((x, i) => ({ i, rest: x - whole[i]! })).sort((a, b) => b.rest - a.rest || a.i - b.i)
+  for (const { i } of first.slice(0, left)) whole[i]!++
+  return whole.map((n) => n + 1)
+}
+
+/** Steps for so many people: what spans several places is shared out among them, each part in places of its own (judgement.md §6). */
+export class Parts {
+  private readonly crew: number
+  private readonly drafting: Drafting
+  private readonly surfaces: ReadonlyMap<string, Surface>
+  /** The places that a zone is divided into. */
+  private readonly within = new Map<string, string[]>()
+  private readonly work = new Map<string, { minutes: number; area: number }>()
+
+  constructor(works: readonly Work[], crew: number, drafting: Drafting) {
+    this.crew = crew
+    this.drafting = drafting
+    this.surfaces = new Map(drafting.surfaces.map((s) => [s.id, s]))
+    for (const s of drafting.surfaces)
+      this.within.set(s.zone, unique([...(this.within.get(s.zone) ?? []), this.zone(s)]))
+    for (const w of works) this.work.set(`${w.treatment.id} ${w.surface.id}`, { minutes: workMinutes(w), area: w.area })
+  }
+
+  of(steps: readonly Draft[]): Draft[] {
+    if (this.crew < 2) return [...steps]
+    const cut = new Map(steps.map((s) => [s.id, this.partsOf(s)]))
+    // What was wetted in parts dries in parts.
+    const inParts = new Set(steps.filter((s) => s.dries && cut.get(s.id)!.length > 1).map((s) => s.zoneGroup))
+    return steps.flatMap((step) =>
+      step.treatment === 'dry' && inParts.has(step.zoneGroup) ? this.dryingParts(step) : cut.get(step.id)!,
+    )
+  }
+
+  /** Zones of a step: what all of the car has in one zone (glass, jambs) is a place on each side of it. */
+  private zone(surface: Surface): string {
+    const { divided } = this.drafting.setting.catalogue.figures
+    if (!divided.includes(surface.zone)) return surface.zone
+    const side = sideOf(surface.id.slice(0, surface.id.indexOf('.')))
+    return `${surface.zone}-${side === 'c' ? surface.kind : side}`
+  }
+
+  private zonesOf(ids: readonly string[]) {
+    return unique(ids.map((id) => this.zone(this.surfaces.get(id)!)))
+  }
+
+  /** Zones held by a step that is not shared out. */
+  private whole(step: Draft): Draft {
+    return { ...step, zones: step.zones.flatMap((zone) => this.within.get(zone) ?? [zone]) }
+  }
+
+  private mayBeShared(step: Draft): boolean {
+    const { catalogue } = this.drafting.setting
+    if (step.kept || step.crew !== 1 || step.stop || step.minutes < catalogue.figures.sharedFrom) return false
+    const row = catalogue.wholeCar.find((r) => r.id === step.treatment)
+    if (row) return row.shared === true
+    return step.surfaces.length > 0 && !byId(catalogue.treatments, step.treatment, 'treatment').holdsCar
+  }
+
+  private partsOf(step: Draft): Draft[] {
+    if (!this.mayBeShared(step)) return [this.whole(step)]
+    const places = new Map<string, number>()
+    for (const id of step.surfaces) {
+      const zone = this.zone(this.surfaces.get(id)!)
+      places.set(zone, (places.get(zone) ?? 0) + this.weight(step, id).minutes)
+    }
+    const bags = shared(places, Math.min(this.crew, Math.floor(step.minutes / 2), places.size))
+    const all = sum(bags.map((b) => b.minutes))
+    // Nobody is called over for a minute's work.
+    if (bags.length < 2 || bags.some((b) => (step.p50 * b.minutes) / all < 1)) return [this.whole(step)]
+    const minutes = apportioned(
+      step.minutes,
+      bags.map((b) => b.minutes),
+    )
+    return bags.map((bag, i) => ({ ...this.part(step, i, bag.zones, bag.minutes / all), minutes: minutes[i]! }))
+  }
+
+  /** What a surface takes of a step: its own minutes there; of a step of the whole car its area. */
+  private weight(step: Draft, surface: string) {
+    const { area } = this.surfaces.get(surface)!
+    return this.work.get(`${step.treatment} ${surface}`) ?? { minutes: area, area: step.area > 0 ? area : 0 }
+  }
+
+  private dryingParts(step: Draft): Draft[] {
+    const zones = this.zonesOf(step.surfaces)
+    const bags =
+      this.crew === 2 ? shared(new Map(zones.map((z) => [z, 1])), 2).map((b) => b.zones) : zones.map((z) => [z])
+    return bags.length < 2 ? [step] : bags.map((bag, i) => this.part(step, i, bag, 0))
+  }
+
+  private part(step: Draft, nth: number, zones: readonly string[], share: number): Draft {
+    const there = new Set(zones)
+    const surfaces = step.surfaces.filter((id) => there.has(this.zone(this.surfaces.get(id)!)))
+    const areas = surfaces.map((id) => this.weight(step, id).area)
+    const area = sum(areas)
+    const ofArea = step.area > 0 ? area / step.area : share
+    const { severe, request } = this.drafting
+    const p50 = step.p50 * share
+    return {
+      ...step,
+      id: `${step.id}@${nth + 1}`,
+      title: title('part', {
+        of: step.title,
+        zones: [...zones],
+        driver: request.checkIn.vehicle.body.driverSide,
+        rows: request.checkIn.vehicle.body.rows.length,
+      }),
+      zones: [...zones],
+      at: step.at.length > 0 ? [...zones] : [],
+      surfaces,
+      rows: new Set(surfaces.map((id) => this.surfaces.get(id)!.row)),
+      area,
+      p50,
+      p80: p50 > 0 ? stepP80(p50, severe) : step.p80,
+      product: step.product && { ...step.product, ml: step.product.ml * ofArea },
+      towels: step.towels.map((t) => ({ ...t, count: Math.max(1, Math.round(t.count * ofArea)) })),
+      ...(step.playbook ? { playbook: step.playbook.filter((p) => surfaces.includes(p.surface)) } : {}),
+    }
+  }
+}
