@@ -1,7 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Strict } from './shape.ts'
 
-const Share = Type.Number({ exclusiveMinimum: 0, maximum: 1 })
 const Positive = Type.Number({ exclusiveMinimum: 0 })
 
 /** Figures of the trade that are no row of anything: one place to look them up and to change them. */
@@ -17,8 +16,6 @@ export const Figures = Type.Object(
     underlayDays: Positive,
     /** Times that what failed its recheck is treated again. */
     mostRetries: Type.Integer({ minimum: 0 }),
-    /** What each of two people on one step does of what one alone does: they get in each other's way (catalogue D1). */
-    pairShare: Share,
     /** Points a stain's chance loses for each earlier attempt, whoever made it (catalogue C3). */
     earlierAttempt: Type.Number({ minimum: 0 }),
     /** A material that holds less, g/m², has what is put on towelled off within the step. */

@@ -6,6 +6,8 @@ import type { WorkEvent, WorkState } from './schema.ts'
 /** Minutes shorter than this are a slip of the thumb, not a time. */
 const shortest = 0.2
 
+const ofMachines: ReadonlySet<string> = new Set(['kit', 'put-away'])
+
 /**
  * What a step took in minutes of work, pauses left out, against the catalogue's minutes for it, at the event that ends it.
  * A step with anything recorded without a line gives no time: device clocks are displayed, never trusted.
@@ -21,8 +23,8 @@ export function timingOf(
   if (event.type !== 'step-finished') return undefined
   const step = procedure.steps.find((s) => s.id === event.data.step)
   const { worked, untimed } = stepState(state, event.data.step)
-  // Setting a machine up is no treatment of anything.
-  if (!step || step.crew === 0 || step.treatment === 'set_up' || step.byHand || untimed || worked < shortest)
+  // Setting a machine up and putting it away is no treatment of anything.
+  if (!step || step.crew === 0 || ofMachines.has(step.stage) || step.byHand || untimed || worked < shortest)
     return undefined
   return {
     treatment: step.treatment,

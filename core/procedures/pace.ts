@@ -1,6 +1,4 @@
-import type { Figures } from '#core/catalogue/figures.ts'
-
-/** One finished step: what the catalogue says it takes and what it took, in minutes of work, with how many people on it. */
+/** One finished step: what the catalogue says it takes and what it took, in minutes, each of all the people on it. */
 export interface Timing {
   treatment: string
   book: number
@@ -18,29 +16,22 @@ export interface Pace {
 
 /** Records that weigh as much as the catalogue's own figure. */
 const kappa = 12
-/** A single record is believed no further than twice away from the middle of the others. */
-const furthest = Math.log(2)
-
-const median = (sorted: readonly number[]) => {
-  const at = (sorted.length - 1) / 2
-  return (sorted[Math.floor(at)]! + sorted[Math.ceil(at)]!) / 2
-}
+/** A record is believed no further than this from the catalogue, on the log scale: one odd record moves nothing by 8 %. */
+const furthest = 0.9
 
 /**
- * A shop's own pace by treatment, from its finished steps: on the log scale, the mean of the records clipped around their median, shrunk by
+ * A shop's own pace by treatment, from its finished steps: on the log scale, the mean of the records, clipped, shrunk by
  * n / (n + 12): 3 records move 20 % of the way, 300 at least 95 %.
  */
-export function paceOf(timings: readonly Timing[], { pairShare }: Pick<Figures, 'pairShare'>): Pace[] {
+export function paceOf(timings: readonly Timing[]): Pace[] {
   const byTreatment = new Map<string, number[]>()
-  for (const { treatment, book, took, people } of timings) {
+  for (const { treatment, book, took } of timings) {
     if (book <= 0 || took <= 0) continue
-    const work = took * (people > 1 ? people * pairShare : 1)
-    byTreatment.set(treatment, [...(byTreatment.get(treatment) ?? []), Math.log(work / book)])
+    byTreatment.set(treatment, [...(byTreatment.get(treatment) ?? []), Math.log(took / book)])
   }
   return [...byTreatment]
     .map(([treatment, logs]) => {
-      const middle = median([...logs].sort((a, b) => a - b))
-      const clipped = logs.map((x) => Math.min(middle + furthest, Math.max(middle - furthest, x)))
+      const clipped = logs.map((x) => Math.min(furthest, Math.max(-furthest, x)))
       const mean = clipped.reduce((a, b) => a + b, 0) / logs.length
       const weight = logs.length / (logs.length + kappa)
       return { treatment, records: logs.length, measured: Math.exp(mean), proposed: Math.exp(mean * weight) }

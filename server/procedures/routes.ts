@@ -59,9 +59,9 @@ export const procedureRoutes = ({ catalogue, db, now }: AppContext): Route[] =>
       const [latest] = await standardVersionsOf(db, scope, standard.id)
       return standardFile(standard.name, latest!.note, standard.settings)
     },
-    'GET /api/pace': ({ scope }) => paceView(db, scope, catalogue),
+    'GET /api/pace': ({ scope }) => paceView(db, scope),
     'PUT /api/pace': async ({ scope, body }): Promise<PaceView> => {
       await keepRates(db, scope, body.rates, catalogue)
-      return paceView(db, scope, catalogue)
+      return paceView(db, scope)
     },
   })

@@ -140,7 +140,7 @@ describe('editing', () => {
     const dialog = page.getByRole('dialog')
     await dialog.getByRole('combobox', { name: 'What' }).click()
     await page.keyboard.type('clear water')
-    await page.keyboard.press('Enter')
+    await page.locator('.ant-select-item-option').filter({ hasText: 'clear water' }).click()
     await dialog.getByRole('combobox', { name: 'Where' }).click()
     await page.locator('.ant-select-item-option').filter({ hasText: 'Dash and console' }).click()
     await dialog.getByRole('button', { name: 'Add a step' }).click()

@@ -13,7 +13,7 @@ import type { PaceView } from '#server/procedures/views.ts'
 const lastTimes = 8000
 
 /** What the shop's finished steps say of its pace, and what is planned with now. */
-export async function paceView(db: Database, scope: Scope, { figures }: Catalogue): Promise<PaceView> {
+export async function paceView(db: Database, scope: Scope): Promise<PaceView> {
   const [shop] = await db.select({ rates: shops.rates }).from(shops).where(eq(shops.id, scope.shop))
   const rows = await db
     .select({
@@ -26,7 +26,7 @@ export async function paceView(db: Database, scope: Scope, { figures }: Catalogu
     .where(and(eq(events.shop, scope.shop), isNotNull(events.timedTreatment)))
     .orderBy(desc(events.serverTime))
     .limit(lastTimes)
-  return { rates: shop?.rates ?? {}, measured: paceOf(rows as Timing[], figures) }
+  return { rates: shop?.rates ?? {}, measured: paceOf(rows as Timing[]) }
 }
 
 /** Takes paces over for planning. Procedures already issued keep theirs. @throws BadInput for a treatment nobody knows */
