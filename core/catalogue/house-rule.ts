@@ -1,16 +1,12 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Strict, Text } from './shape.ts'
+import { Swap } from './swap.ts'
 
 /** One school of a house rule: its reason, and what it changes. What only changes the order is said by order rules that name it. */
 export const HouseChoice = Type.Object(
   {
     id: Text,
-    /** Treatments used instead, where all of them may be; none: left out. */
-    swap: Type.Optional(
-      Type.Array(
-        Type.Object({ treatment: Text, families: Type.Optional(Type.Array(Text)), use: Type.Array(Text) }, Strict),
-      ),
-    ),
+    swap: Type.Optional(Type.Array(Swap)),
     /** Whether product goes on the tool or on the surface, by treatment. */
     on: Type.Optional(Type.Record(Text, Type.Union([Type.Literal('tool'), Type.Literal('surface')]))),
     /** Treatments it moves otherwise. */

@@ -9,7 +9,8 @@ export const Programme = Type.Object(
     families: Type.Array(Text),
     stage: Text,
     soil: Type.Array(Type.Array(Text), { minItems: 5, maxItems: 5 }),
-    dust: Type.Optional(Type.Boolean()),
+    /** From this rung on it is dusted first: a lower one takes the dust off by itself. */
+    dustFrom: Type.Optional(Type.Integer({ minimum: 1, maximum: 4 })),
     dress: Type.Optional(Type.Boolean()),
     groom: Type.Optional(Type.Union([Type.Literal('always'), Type.Literal('extracted')])),
     /** From this soil level on, what remains is recorded as well. */

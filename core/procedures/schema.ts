@@ -235,6 +235,8 @@ const Expectation = Type.Object(
     chance: Type.Number(),
     /** It came to light while the car was worked on. */
     appeared: Type.Optional(Type.Literal(true)),
+    /** Nothing of it is worked here: nothing is promised. */
+    unplanned: Type.Optional(Type.Literal(true)),
   },
   Strict,
 )
@@ -342,6 +344,8 @@ export const Procedure = Type.Object(
     residuals: Type.Array(Residual),
     expectations: Type.Array(Expectation),
     notes: Type.Array(Note),
+    /** What the package that was sold leaves, by stage, with the minutes it would take. */
+    offers: Type.Optional(Type.Array(Type.Object({ stage: Type.String(), minutes: Type.Integer() }, Strict))),
     /** With a time limit: what was chosen for it. */
     limit: Type.Optional(FitLimit),
   },

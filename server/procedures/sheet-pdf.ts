@@ -35,7 +35,7 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
   const names = new Map(surfaces.map((s) => [s.id, speak.surface(s.name)]))
   const nameOf = (id: string) => names.get(id) ?? id
   const { totals } = procedure
-  const { kit, notes, totals: mixed } = speak.procedure(procedure)
+  const { kit, notes, offers = [], totals: mixed } = speak.procedure(procedure)
   const ahead = procedure.steps.filter((s) => !s.kept)
   const stops = ahead.filter((s) => s.stop)
   const waits = new Map(speak.waits(procedure).map((w) => [w.before, w.text]))
@@ -97,6 +97,15 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
       : [{ text: words.held, bold: true }]),
     heading(words.remains),
     list(remains(procedure), words.nothingRemains),
+    ...(offers.length > 0
+      ? [
+          heading(words.offers),
+          list(
+            offers.map((o) => words.offer(o.name, sayMinutes(o.minutes))),
+            words.nothing,
+          ),
+        ]
+      : []),
     heading(words.wholeCar),
     list(notes, words.nothing),
     // Said at the head where there is one.

@@ -1,12 +1,13 @@
 import { useMemo } from 'react'
 import type { Procedure } from '#core/procedures/schema.ts'
+import { sayMinutes } from '#core/units/format.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/procedures.ts'
 import { speak } from '#words/en/speak.ts'
 
 /** What lies ready, what will remain, how sure the stains are. */
 export function LiesReady({ procedure, catalogue }: { procedure: Procedure; catalogue: WordedCatalogue }) {
-  const { kit, residuals, expectations } = useMemo(() => speak.procedure(procedure), [procedure])
+  const { kit, residuals, expectations, offers = [] } = useMemo(() => speak.procedure(procedure), [procedure])
   return (
     <>
       <section className="card">
@@ -29,6 +30,16 @@ export function LiesReady({ procedure, catalogue }: { procedure: Procedure; cata
               <li key={r.surface + r.reason}>
                 <strong>{r.name}</strong>: {r.reason}
               </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {offers.length > 0 && (
+        <section className="card">
+          <h2>{words.offers}</h2>
+          <ul>
+            {offers.map((o) => (
+              <li key={o.stage}>{words.offer(o.name, sayMinutes(o.minutes))}</li>
             ))}
           </ul>
         </section>

@@ -43,6 +43,7 @@ export const chances: Record<ChanceBand, string> = {
   'partly-stays': 'will probably stay in part',
   stays: 'will stay',
 }
+export const unplanned = 'not worked: it stays as it is'
 export const damageStays = (appeared: boolean) => (appeared ? 'stays; appeared during cleaning' : 'stays: damage')
 
 function because(why: HeldBecause, n: Names): string {

@@ -102,6 +102,10 @@ export const ProcedureInWords = Type.Object(
     residuals: Type.Array(ResidualInWords),
     expectations: Type.Array(ExpectationInWords),
     notes: Type.Array(Words),
+    /** What the package that was sold leaves, with the minutes it would take. */
+    offers: Type.Optional(
+      Type.Array(Type.Object({ stage: Type.String(), name: Words, minutes: Type.Integer() }, Strict)),
+    ),
     /** With a time limit: what was chosen for it. */
     limit: Type.Optional(LimitInWords),
   },

@@ -78,7 +78,7 @@ export const findingInWords = (finding: Finding, { procedures, names }: Language
 })
 
 export function expectationInWords(
-  { surface, name, of, kind, chance, appeared }: Procedure['expectations'][number],
+  { surface, name, of, kind, chance, appeared, unplanned }: Procedure['expectations'][number],
   { procedures, names }: Language,
 ): ExpectationInWords {
   const isStain = of === 'stain'
@@ -87,7 +87,11 @@ export function expectationInWords(
     name: names.surface(name),
     stain: (isStain ? names.of('stains', kind) : names.of('damages', kind)).name,
     chance,
-    words: isStain ? procedures.chances[chanceBand(chance)] : procedures.damageStays(appeared === true),
+    words: unplanned
+      ? procedures.unplanned
+      : isStain
+        ? procedures.chances[chanceBand(chance)]
+        : procedures.damageStays(appeared === true),
   }
 }
 
@@ -118,7 +122,7 @@ export function waitInWords(wait: IdleWait, steps: readonly Step[], language: La
 /** A procedure as people read it in a language. */
 export function procedureInWords(procedure: Procedure, language: Language): ProcedureInWords {
   const { procedures: words, names } = language
-  const { kit, totals, limit, byOne, head, ...rest } = procedure
+  const { kit, totals, limit, byOne, head, offers, ...rest } = procedure
   const sorted = (list: readonly string[]) => [...new Set(list)].sort()
   return {
     ...rest,
@@ -130,6 +134,7 @@ export function procedureInWords(procedure: Procedure, language: Language): Proc
     expectations: procedure.expectations.map((expectation) => expectationInWords(expectation, language)),
     notes: procedure.notes.map((note) => say(words.notes, note, names)),
     ...(head ? { head: headInWords(head, language) } : {}),
+    ...(offers ? { offers: offers.map((o) => ({ ...o, name: names.of('stages', o.stage).name })) } : {}),
     ...(limit ? { limit: limitInWords(limit, language) } : {}),
     ...(byOne
       ? { byOne: { ...byOne, waits: byOne.waits.map((wait) => waitInWords(wait, procedure.steps, language)) } }

@@ -91,12 +91,15 @@ describe('the choice under a time limit', () => {
       if (i > 0) expect(entry.value).toBeGreaterThan(menu[i - 1]!.value)
       if (i > 0) expect(entry.clock).toBeGreaterThan(menu[i - 1]!.clock)
     }
-    const full = generateProcedure(carA(), catalogue)
+    const full = generateProcedure({ ...carA(), timeLimit: { minutes: 1440, crew: 1 } }, catalogue)
     expect(menu.at(-1)!.attended).toBeCloseTo(full.totals.attended, 3)
   })
   it('an entry is what the planner says it is', () => {
     const entry = entryWithin(menu, 150)!
-    const procedure = generateProcedure({ ...carA(), rungs: entry.rungs }, catalogue)
+    const procedure = generateProcedure(
+      { ...carA(), rungs: entry.rungs, timeLimit: { minutes: 150, crew: 1 } },
+      catalogue,
+    )
     expect(clockOf(procedure, 1)).toBe(entry.clock)
     expect(entry.clock).toBeLessThanOrEqual(150)
   })

@@ -292,10 +292,11 @@ class Choice {
     )
     const set = this.setting.rungs.get(this.surface.id)
     if (set !== undefined) return Math.min(bearable, set)
-    const { rungAtMost, rungAtLeast = 0, hidden } = this.setting.finish
+    const { rungAtMost, rungAtLeast = 0, furtherFrom, hidden } = this.setting.finish
+    const further = furtherFrom !== undefined && soil >= furtherFrom ? soil + 1 : soil
     const unseen = hidden && this.surface.visibility <= hidden.visibility && this.surface.touch <= hidden.touch
     const most = unseen ? Math.min(rungAtMost, hidden.rungAtMost) : rungAtMost
-    return soil === 0 ? 0 : Math.min(bearable, most, Math.max(rungAtLeast, soil))
+    return soil === 0 ? 0 : Math.min(bearable, most, Math.max(rungAtLeast, further))
   }
 
   /** The highest rung at or below a level that may be used here; what a lower one leaves is recorded with the reason. */
@@ -331,9 +332,10 @@ class Choice {
     return []
   }
 
-  /** The house's own way instead of the usual one, where everything it uses may be used here; else the usual one stays. */
+  /** What was sold, the finish and the house have their own way instead of the usual one: where everything it uses may be used here. */
   swapped(ids: readonly string[]): string[] {
-    const swaps = this.setting.house.flatMap((choice) => choice.swap ?? [])
+    const { sold, finish, house } = this.setting
+    const swaps = [sold, finish, ...house].flatMap((own) => own?.swap ?? [])
     const keeps = this.effects.flatMap((e) => e.effect.keeps ?? [])
     return ids.flatMap((id) => {
       if (keeps.includes(id)) return [id]
@@ -426,16 +428,19 @@ function companions(
   setting: Setting,
 ): string[] {
   if (soil === 0) return []
+  const added = (setting.finish.adds ?? []).filter((a) => a.groups.includes(surface.group)).flatMap((a) => a.use)
   const groomed =
-    (programme.groom === 'always' && level >= soil) ||
+    (programme.groom === 'always' && level >= soil && level > 1) ||
     (programme.groom === 'extracted' && ids.some((id) => extraction.has(id)))
   // Loose soil rises as it dries: a last quick pass over what was vacuumed and then wetted.
   const once = programme.soil.flat().some((id) => setting.treatment(id).stage === 'vacuum')
   const wetted = surface.group !== 'mat' && ids.some((id) => setting.treatment(id).dries)
   return [
     ...(once && wetted ? ['vac_final'] : []),
-    ...(programme.dust ? ['dust'] : []),
-    ...(programme.dress && surface.dress ? ['dress'] : []),
+    ...added,
+    ...(programme.dustFrom !== undefined && level >= programme.dustFrom ? ['dust'] : []),
+    // What only needed its dust taken off needs no protecting.
+    ...(programme.dress && surface.dress && level > 1 ? ['dress'] : []),
     ...(groomed ? ['groom'] : []),
   ]
 }
@@ -513,7 +518,7 @@ export function chooseWork(
     choice.record('held', reason('no-vacuum', none))
     return nothing
   }
-  const forStains = choice.forStains()
+  const forStains = setting.sold?.noStains ? [] : choice.forStains()
   let ids = choice.startingRung(programme, level, forStains)
   const times = setting.retries[surface.id] ?? 0
   if (times > 0) ids.push(...choice.retried(programme, level, times))
@@ -522,12 +527,13 @@ export function chooseWork(
   if (ids.some((id) => extraction.has(id))) ids = ids.filter((id) => id !== 'lm' && id !== 'neutral_lm')
   if (hair > 0) ids.push('hair')
   if (sand > 0) ids.push(...choice.fitted(['sand'], ids))
-  ids.push(...companions(programme, surface, soil, level, ids, setting))
   if (programme.specialistFrom !== undefined && soil >= programme.specialistFrom)
     choice.record('specialist', reason('heavy-for-specialist', { material: material.id }))
   if (programme.recordFrom !== undefined && soil >= programme.recordFrom)
     choice.record('record', reason('heavy-once', { material: material.id }))
   ids = choice.fitted(choice.swapped(ids), ids)
+  const beside = companions(programme, surface, soil, level, ids, setting)
+  ids.push(...choice.fitted(choice.swapped(beside), [...ids, ...beside]))
   for (const { ban, kind } of choice.ruled.values())
     if (soil > 1) choice.record('stain', reason('stain-rules', { stain: kind.id, ban }))
   // What was wet is judged when dry, and what hides soil in raking light.
@@ -537,6 +543,7 @@ export function chooseWork(
     ids.some((id) => setting.treatment(id).dries || (choice.isJudged && setting.treatment(id).wet))
   if (judged && !ids.includes('groom')) ids.push('judge')
   if (setting.held.noDust) ids = ids.filter((id) => id !== 'dust')
+  const extras = new Set(['dress', ...(setting.finish.adds ?? []).flatMap((a) => a.use)])
   const work: Work[] = []
   for (const id of new Set(ids)) {
     const treatment = setting.treatment(id)
@@ -544,9 +551,9 @@ export function chooseWork(
     const isAgain = treatment.stage === 'recheck' && work.some((w) => w.treatment.wet)
     if (setting.finish.drop.includes(id) || (choice.isDone(id) && !isAgain)) continue
     const no = choice.refusal(treatment, ids)
-    // Dressing that a material does not want is simply not done; anything else left out is told.
+    // Dressing that a material does not want, and what a finish adds, is simply not done; anything else left out is told.
     if (no) {
-      if (id !== 'dress') choice.record(no.code, no.reason)
+      if (!extras.has(id)) choice.record(no.code, no.reason)
       continue
     }
     work.push({ ...choice.work(id, programme), condition: { ...condition, hair } })

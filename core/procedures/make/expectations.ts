@@ -4,17 +4,21 @@ import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import { removalChance } from '#core/condition/expectation.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
+import type { Work } from './choose.ts'
 import { stainRow } from './stains-here.ts'
 
 /**
  * What the customer is told before: for every stain and damage the chance of full removal, in percent.
  * Damage is permanent and stays; stains go by kind, age, earlier attempts and the material they sit on.
+ * @param works what is planned, where it is known: a stain that nothing is done about is not promised
  */
 export function expectationsOf(
   checkIn: Pick<CheckIn, 'condition'>,
   surfaces: readonly Surface[],
   catalogue: Catalogue,
+  works?: readonly Work[],
 ): Procedure['expectations'] {
+  const worked = works && new Set(works.flatMap((w) => (w.stains ?? []).map((s) => `${s.kind} ${w.surface.id}`)))
   return surfaces.flatMap((surface) => {
     const { stains = [], damage = [] } = checkIn.condition[surface.id] ?? {}
     const family = byId(catalogue.materials, surface.material, 'material').family
@@ -24,6 +28,8 @@ export function expectationsOf(
         const kind = byId(catalogue.stains, stain.kind, 'stain')
         const row = stainRow(kind, family, catalogue)
         const chance = removalChance(stain, kind.chance, catalogue.figures, row ? row.shift : 0)
+        if (chance > 0 && worked && !worked.has(`${kind.id} ${surface.id}`))
+          return { ...here, of: 'stain' as const, kind: kind.id, chance: 0, unplanned: true as const }
         return { ...here, of: 'stain' as const, kind: kind.id, chance }
       }),
       ...damage.map((d) => ({

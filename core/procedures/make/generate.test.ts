@@ -52,6 +52,7 @@ function variedCars(): ProcedureRequest[] {
     marked('dash.kick-panels', { soil: 2, stains: [{ kind: 'mould-mark', age: 'old', attempts: 0, size: 'coin' }] }),
     marked('foot-1l.carpet', { soil: 2, moisture: 'soaked' }),
     marked('load.load-floor', { soil: 2, biohazard: ['sharps'] }),
+    { ...carA(), finish: 'show' as const },
   ]
 }
 

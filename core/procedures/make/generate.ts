@@ -19,6 +19,7 @@ import { chooseWork } from './choose.ts'
 import { expectationsOf } from './expectations.ts'
 import { setUpMinutes } from './minutes.ts'
 import { notesOf } from './notes.ts'
+import { offersOf } from './offers.ts'
 import { bindingRules, linkSteps, OrderCircle } from './order.ts'
 import { Parts } from './parts.ts'
 import { referenceFaults } from './references.ts'
@@ -226,7 +227,8 @@ function review(
       catalogue.figures,
     ),
     residuals: worked.residuals,
-    expectations: expectationsOf(checkIn, surfaces, catalogue),
+    expectations: expectationsOf(checkIn, surfaces, catalogue, kept.length > 0 ? undefined : worked.works),
+    ...(setting.sold?.offers ? { offers: offersOf(surfaces, condition, setting, worked.works) } : {}),
     notes: notesOf({ ...request, checkIn }, setting),
   }
 }

@@ -37,7 +37,9 @@ export function setUpMinutes(used: readonly Treatment[]): SetUp[] {
   for (const t of used) {
     if (t.coveredBy?.some((id) => used.some((other) => other.id === id))) continue
     const machine = t.setUpGroup?.id ?? t.id
-    const minutes = t.setUp || (t.setUpGroup?.minutes ?? 0)
+    // What has no set-up of its own asks for the machine's only where nothing else lays it ready.
+    const laid = t.setUp === 0 && used.some((other) => other.setUpGroup?.id === machine && other.setUp > 0)
+    const minutes = laid ? 0 : t.setUp || (t.setUpGroup?.minutes ?? 0)
     const paid = byMachine.get(machine)
     if (minutes > (paid?.minutes ?? 0)) byMachine.set(machine, { treatment: t.id, minutes })
   }

@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest'
-import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { plan } from '#core/plan/plan.ts'
 import { toActivities } from '#core/procedures/activities.ts'
 import { clockOf } from '#core/procedures/limit/clock.ts'
@@ -7,6 +6,7 @@ import type { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import { seededRandom } from '#core/units/random.ts'
 import { catalogue } from '../../../catalogue/catalogue.ts'
 import { carA, carB, randomCar } from '../../../tests/fixtures/cars.ts'
+import { soiled } from '../../../tests/fixtures/soiled.ts'
 import { share } from '../../../tests/support/share.ts'
 import { speak } from '../../../words/en/speak.ts'
 import { generateProcedure } from './generate.ts'
@@ -14,14 +14,6 @@ import { apportioned, wholeOf } from './parts.ts'
 
 const made = (request: ProcedureRequest, crew?: number) =>
   generateProcedure(crew === undefined ? request : { ...request, crew }, catalogue)
-/** A hatchback soiled alike all over. */
-function soiled(soil: number): ProcedureRequest {
-  const car = carA()
-  car.checkIn.condition = Object.fromEntries(
-    surfacesOf(car.checkIn.vehicle.body, catalogue.surfaces).map((s) => [s.id, { soil }]),
-  )
-  return car
-}
 const partsOf = (procedure: Procedure, id: string) => procedure.steps.filter((s) => wholeOf(s.id) === id)
 
 describe('minutes shared out', () => {
@@ -128,6 +120,25 @@ describe('more hands help', () => {
       if (clockOf(made(request, 2), 2) > clockOf(made(request), 1)) longer++
     }
     expect(longer).toBe(0)
+  })
+})
+
+describe('what may wait only so long', () => {
+  it.each([2, 3])('is shared out alike, so that a list for %i keeps every lag', (crew) => {
+    const random = seededRandom(31)
+    let ties = 0
+    for (let i = 0; i < share(300); i++) {
+      const { steps, links, byOne } = made(randomCar(random), crew)
+      const at = new Map(steps.map((s) => [s.id, s]))
+      for (const { from, to, maxLag } of links) {
+        const [a, b] = [at.get(from)!, at.get(to)!]
+        if (maxLag === undefined || a.crew === 0 || b.crew === 0) continue
+        ties++
+        const waited = byOne!.starts[to]! - byOne!.starts[from]! - a.minutes
+        expect(waited, `car ${i}: ${from} → ${to}`).toBeLessThanOrEqual(maxLag)
+      }
+    }
+    expect(ties).toBeGreaterThan(share(1000))
   })
 })
 

@@ -71,12 +71,34 @@ export class Parts {
 
   of(steps: readonly Draft[]): Draft[] {
     if (this.crew < 2) return [...steps]
-    const cut = new Map(steps.map((s) => [s.id, this.partsOf(s)]))
+    const cut = new Map<Draft, Draft[]>()
+    for (const family of this.families(steps)) {
+      const bags = this.bagsOf(family)
+      for (const step of family) cut.set(step, this.partsIn(step, bags))
+    }
     // What was wetted in parts dries in parts.
-    const inParts = new Set(steps.filter((s) => s.dries && cut.get(s.id)!.length > 1).map((s) => s.zoneGroup))
+    const inParts = new Set(steps.filter((s) => s.dries && cut.get(s)!.length > 1).map((s) => s.zoneGroup))
     return steps.flatMap((step) =>
-      step.treatment === 'dry' && inParts.has(step.zoneGroup) ? this.dryingParts(step) : cut.get(step.id)!,
+      step.treatment === 'dry' && inParts.has(step.zoneGroup) ? this.dryingParts(step) : cut.get(step)!,
     )
+  }
+
+  /**
+   * Steps with what may wait only so long for them: those are shared out alike or not at all, or the spray on the one side waits for the
+   * machine while that is on the other.
+   */
+  private families(steps: readonly Draft[]): Draft[][] {
+    const ties = this.drafting.setting.catalogue.orderRules.filter((r) => r.lag?.max !== undefined && !r.chain)
+    const tied = (a: Draft, b: Draft) =>
+      ties.some((r) => r.first.treatments?.includes(a.treatment) && r.next.treatments?.includes(b.treatment)) &&
+      b.surfaces.some((id) => a.surfaces.includes(id))
+    const families: Draft[][] = []
+    for (const step of steps) {
+      const mine = step.kept ? [] : families.filter((f) => f.some((s) => !s.kept && (tied(s, step) || tied(step, s))))
+      families.push([...mine.flat(), step])
+      for (const family of mine) families.splice(families.indexOf(family), 1)
+    }
+    return families
   }
 
   /** Zones of a step: what all of the car has in one zone (glass, jambs) is a place on each side of it. */
@@ -98,28 +120,56 @@ export class Parts {
 
   private mayBeShared(step: Draft): boolean {
     const { catalogue } = this.drafting.setting
-    if (step.kept || step.crew !== 1 || step.stop || step.minutes < catalogue.figures.sharedFrom) return false
+    if (step.kept || step.crew !== 1 || step.stop) return false
     const row = catalogue.wholeCar.find((r) => r.id === step.treatment)
     if (row) return row.shared === true
-    return step.surfaces.length > 0 && !byId(catalogue.treatments, step.treatment, 'treatment').holdsCar
+    return step.surfaces.length > 0 && byId(catalogue.treatments, step.treatment, 'treatment').holdsCar !== true
   }
 
-  private partsOf(step: Draft): Draft[] {
-    if (!this.mayBeShared(step)) return [this.whole(step)]
+  /** Places for each of those who share a family of steps; none: they are left whole. */
+  private bagsOf(family: readonly Draft[]): Bag[] {
+    const longest = Math.max(...family.map((s) => s.minutes))
+    if (longest < this.drafting.setting.catalogue.figures.sharedFrom) return []
+    if (!family.every((s) => this.mayBeShared(s))) return []
+    const places = new Map<string, number>()
+    for (const step of family)
+      for (const [zone, minutes] of this.placesOf(step)) places.set(zone, (places.get(zone) ?? 0) + minutes)
+    const bags = shared(places, Math.min(this.crew, Math.floor(longest / 2), places.size))
+    const [all, p50] = [sum(bags.map((b) => b.minutes)), sum(family.map((s) => s.p50))]
+    // Nobody is called over for a minute's work, and a minute is not divided.
+    const isFair = bags.every((bag) => (p50 * bag.minutes) / all >= 1)
+    return bags.length > 1 && isFair && family.every((s) => s.minutes >= this.used(s, bags).length) ? bags : []
+  }
+
+  private placesOf(step: Draft): Map<string, number> {
     const places = new Map<string, number>()
     for (const id of step.surfaces) {
       const zone = this.zone(this.surfaces.get(id)!)
       places.set(zone, (places.get(zone) ?? 0) + this.weight(step, id).minutes)
     }
-    const bags = shared(places, Math.min(this.crew, Math.floor(step.minutes / 2), places.size))
-    const all = sum(bags.map((b) => b.minutes))
-    // Nobody is called over for a minute's work.
-    if (bags.length < 2 || bags.some((b) => (step.p50 * b.minutes) / all < 1)) return [this.whole(step)]
+    return places
+  }
+
+  private used(step: Draft, bags: readonly Bag[]): Bag[] {
+    const places = this.placesOf(step)
+    return bags.flatMap(({ zones }) => {
+      const there = zones.filter((zone) => places.has(zone))
+      return there.length > 0 ? [{ zones: there, minutes: sum(there.map((zone) => places.get(zone)!)) }] : []
+    })
+  }
+
+  private partsIn(step: Draft, all: readonly Bag[]): Draft[] {
+    const bags = this.used(step, all)
+    if (bags.length < 2) return [this.whole(step)]
+    const total = sum(bags.map((b) => b.minutes))
     const minutes = apportioned(
       step.minutes,
       bags.map((b) => b.minutes),
     )
-    return bags.map((bag, i) => ({ ...this.part(step, i, bag.zones, bag.minutes / all), minutes: minutes[i]! }))
+    return bags.map((bag, i) => ({
+      ...this.part(step, i, bag.zones, total > 0 ? bag.minutes / total : 1 / bags.length),
+      minutes: minutes[i]!,
+    }))
   }
 
   /** What a surface takes of a step: its own minutes there; of a step of the whole car its area. */

@@ -24,6 +24,8 @@ export const words = {
   cautions: 'Caution',
   next: 'If it fails when dry',
   remains: 'What will remain, and why',
+  offers: 'Offered beside it',
+  offer: (what: string, minutes: string) => `${what}, about ${minutes}`,
   expect: 'How sure each stain is',
   toMixing: 'Mix it',
   passive: 'runs by itself',
