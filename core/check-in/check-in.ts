@@ -40,6 +40,16 @@ export const CheckIn = Type.Object(
         { maxItems: 50 },
       ),
     ),
+    /** What the customer came for, in their words, and the surfaces it is about: the last thing to be left out. */
+    cameFor: Type.Optional(
+      Type.Object(
+        {
+          words: Type.String({ maxLength: 500 }),
+          surfaces: Type.Array(Type.String({ maxLength: 80 }), { maxItems: 60, uniqueItems: true }),
+        },
+        Strict,
+      ),
+    ),
     /** What was sold; everything when left out. */
     package: Type.Optional(Id),
     finish: Type.Optional(Type.Union([Type.Literal('trade'), Type.Literal('standard'), Type.Literal('show')])),

@@ -92,6 +92,7 @@ export interface ReasonMessages {
   protected: { row: string }
   'drying-stays': None
   'sold-is-done': None
+  'came-for': None
   rule: { rule: string }
   'one-rung-at-a-time': None
   'no-place': None
@@ -112,6 +113,7 @@ export interface FindingMessages {
   'move-no-step': None
   'never-dropped': { row: string }
   'wet-dries': None
+  'came-for-left': { surfaces: SurfaceName[]; more: number }
   'sold-not-worked': { package: string; surfaces: SurfaceName[]; more: number }
   'waits-for-clearing': { row: string }
   'may-not-be-added': { row: string }

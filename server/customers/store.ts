@@ -100,8 +100,15 @@ export function changeCustomer(
 const erased = 'erased on request'
 
 /** A check-in without the person: name, signature, belongings and free words go; what the car was like stays. */
-const withoutPerson = ({ agreement: _signed, customerId: _id, notes: _notes, ...checkIn }: CheckIn): CheckIn => ({
+const withoutPerson = ({
+  agreement: _signed,
+  customerId: _id,
+  notes: _notes,
+  cameFor,
+  ...checkIn
+}: CheckIn): CheckIn => ({
   ...checkIn,
+  ...(cameFor ? { cameFor: { ...cameFor, words: '' } } : {}),
   customer: erased,
   belongings: [],
 })

@@ -52,6 +52,9 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
         ].join(' · '),
       ),
     },
+    ...(request.checkIn.cameFor?.words
+      ? [{ text: printable(words.cameFor(request.checkIn.cameFor.words)), italics: true }]
+      : []),
     ...speak.head(procedure).map((line) => ({ text: printable(line), bold: true })),
     ...stops.map((stop) => stopBox(stop, nameOf)),
     { svg: cabinSvg(sheetOf(vehicle.body, surfaces), condition), width: 360, margin: [0, 6, 0, 4] },

@@ -6,6 +6,7 @@ import { useMay, useSignedIn } from '#web/client/session.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
 import { AgreedPanel } from './AgreedPanel.tsx'
+import { CameFor } from './CameFor.tsx'
 import { CarPanel } from './CarPanel.tsx'
 import { ExpectPanel } from './ExpectPanel.tsx'
 import { FoundPanel } from './FoundPanel.tsx'
@@ -49,7 +50,12 @@ export function Panels({
   const panel = { checkIn, onChange }
   const panels: Record<Exclude<Tab, 'photos'>, () => React.ReactNode> = {
     car: () => <CarPanel {...panel} catalogue={catalogue} memory={memory} />,
-    asked: () => <AgreedPanel {...panel} who={who} catalogue={catalogue} />,
+    asked: () => (
+      <>
+        <CameFor {...panel} surfaces={surfaces} />
+        <AgreedPanel {...panel} who={who} catalogue={catalogue} />
+      </>
+    ),
     tried: () => (ended ? <p>{words.noTrying}</p> : <TriedPanel {...panel} functions={catalogue.functions} />),
     found: () => <FoundPanel {...panel} odours={catalogue.odours} who={who} leads={leads} surfaces={surfaces} />,
     told: () => <ExpectPanel {...panel} surfaces={surfaces} catalogue={catalogue} job={job.id} open={may} />,

@@ -48,6 +48,7 @@ export function StepsCard({ editing, mayEdit, catalogue }: Props) {
           />
         </div>
       )}
+      {request.checkIn.cameFor?.words && <p className="told">{words.cameFor(request.checkIn.cameFor.words)}</p>}
       {speak.head(procedure).map((line) => (
         <p key={line} className="told">
           {line}

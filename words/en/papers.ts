@@ -31,6 +31,7 @@ export const papers = {
     none: 'None.',
     held: 'No step of the work is begun before this is cleared; then the sheet is made anew.',
     remains: 'What will remain',
+    cameFor: (words: string) => `They came for: “${words}”`,
     offers: 'Offered beside it',
     offer: (what: string, minutes: string) => `${what}, about ${minutes}`,
     nothingRemains: 'Nothing is expected to.',

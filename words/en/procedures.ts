@@ -178,6 +178,7 @@ export const reasons: WordsOf<ReasonMessages> = {
   'changes-nothing': () => 'The edit changes nothing here.',
   protected: ({ row }, n) => n.of('wholeCar', row).why ?? '',
   'drying-stays': () => 'Drying is never dropped: what was wet is judged when dry.',
+  'came-for': () => 'It is what the customer came for: it is done, or they are told before why not.',
   'sold-is-done': () => 'Everything in the sold package is done, or the customer is told why not.',
   rule: ({ rule }, n) => n.of('forbidden', rule).reason,
   'one-rung-at-a-time': () => 'A rung is tried, judged dry, and only then the next.',
@@ -199,6 +200,7 @@ export const findings: WordsOf<FindingMessages> = {
   'move-no-step': () => 'A step of this move is not in this procedure.',
   'never-dropped': ({ row }, n) => `“${n.of('wholeCar', row).name}” is never dropped.`,
   'wet-dries': () => 'What is wetted dries.',
+  'came-for-left': ({ surfaces, more }, n) => `The customer came for it and it is left: ${listed(surfaces, more, n)}.`,
   'sold-not-worked': ({ package: sold, surfaces, more }, n) =>
     `Sold with “${n.of('packages', sold).name}” and then not worked: ${listed(surfaces, more, n)}.`,
   'waits-for-clearing': ({ row }, n) => `“${n.of('wholeCar', row).name}” waits until the car is cleared.`,

@@ -9,7 +9,7 @@ import type { Setting } from '#core/procedures/make/setting.ts'
 import { stepId } from '#core/procedures/make/steps.ts'
 import { type FindingSaid, findingSaid, reason } from '#core/procedures/messages.ts'
 import type { Edit, Finding, Residual } from '#core/procedures/schema.ts'
-import { aboutEdit } from './findings.ts'
+import { aboutEdit, aboutWhole } from './findings.ts'
 
 /** What a procedure does before it is grouped into steps, and what has been said about the edits so far. */
 export interface Worked {
@@ -85,7 +85,11 @@ function remove(worked: Worked, ground: Ground, index: number, edit: OfKind<'rem
   const works = worked.works.filter((w) => stepId(w) !== edit.step)
   const left = new Set(works.map((w) => w.surface.id))
   const bare = gone.filter((w) => !left.has(w.surface.id) && (condition[w.surface.id]?.soil ?? 0) > 1)
-  const findings: Finding[] = setting.sold && bare.length > 0 ? [soldFinding(edits, index, setting, bare)] : []
+  const cameFor = gone.filter((w) => setting.cameFor.has(w.surface.id) && (w.stains || !left.has(w.surface.id)))
+  const findings: Finding[] = [
+    ...(setting.sold && bare.length > 0 ? [soldFinding(edits, index, setting, bare)] : []),
+    ...(cameFor.length > 0 ? [aboutEdit(edits, index, { grade: 'order', ...cameForLeft(cameFor) })] : []),
+  ]
   return {
     ...worked,
     works,
@@ -116,6 +120,33 @@ const soldFinding = (edits: readonly Edit[], index: number, setting: Setting, ba
     }),
     reason: reason('sold-is-done', none),
   })
+
+/** What is said of surfaces that the customer came for and that are left. */
+function cameForLeft(works: readonly Pick<Work, 'surface'>[]) {
+  const surfaces = [...new Set(works.map((w) => w.surface))]
+  return {
+    code: 'came-for',
+    text: findingSaid('came-for-left', {
+      surfaces: surfaces.slice(0, 3).map((s) => s.name),
+      more: Math.max(0, surfaces.length - 3),
+    }),
+    reason: reason('came-for', none),
+  }
+}
+
+/** What the customer came for and nothing is done about: by a time limit, a package, or because it may not be worked. */
+export function cameForNothing({ works, findings }: Worked, { surfaces, condition, setting }: Ground): Finding[] {
+  if (findings.some((f) => f.code === 'came-for')) return []
+  const isLeft = ({ id }: Surface) => {
+    const there = works.filter((w) => w.surface.id === id && !setting.done.has(`${w.treatment.id} ${id}`))
+    const { stains = [] } = condition[id] ?? clean
+    return there.length === 0 || (stains.length > 0 && !there.some((w) => w.stains))
+  }
+  const wasDone = (id: string) => [...setting.done].some((key) => key.endsWith(` ${id}`))
+  const left = surfaces.filter((s) => setting.cameFor.has(s.id) && isLeft(s) && !wasDone(s.id))
+  if (left.length === 0) return []
+  return [aboutWhole({ grade: 'advice', ...cameForLeft(left.map((surface) => ({ surface }))) })]
+}
 
 function addRow(worked: Worked, ground: Ground, index: number, treatment: string): Worked {
   const { setting } = ground
@@ -203,6 +234,9 @@ function rung(worked: Worked, ground: Ground, index: number, edit: OfKind<'rung'
   const firmer = there.filter((s) => edit.level > (condition[s.id]?.soil ?? 0))
   for (const w of works) worked.byHand.add(stepId(w))
   const findings: Finding[] = []
+  const cameFor = worked.works.filter((w) => ids.has(w.surface.id) && setting.cameFor.has(w.surface.id))
+  if (edit.level === 0 && cameFor.length > 0)
+    findings.push(aboutEdit(edits, index, { grade: 'order', ...cameForLeft(cameFor) }))
   if (edit.level === 0 && setting.sold)
     findings.push(
       soldFinding(

@@ -70,11 +70,20 @@ function optionsOf(
   return options
 }
 
+/** What the customer came for comes before anything else, and where a smell comes from right after it. */
+function firstOfAll(surface: Surface, wanted: ReadonlySet<string>, smelled: ReadonlySet<string>): Surface {
+  const { extra: _extra, ...rest } = surface
+  if (wanted.has(surface.id)) return { ...rest, must: -1 }
+  return smelled.has(surface.id) ? { ...rest, must: 0 } : surface
+}
+
 /** Everything there is to decide in a car, and what its set-ups cost. */
 export function decisions(request: ProcedureRequest, catalogue: Catalogue, longestDrying = Number.POSITIVE_INFINITY) {
   const finish = request.finish ?? request.checkIn.finish
   const checkIn = finish ? { ...request.checkIn, finish } : request.checkIn
-  const all = surfacesOf(checkIn.vehicle.body, catalogue.surfaces)
+  const smelled = new Set((checkIn.odours ?? []).flatMap((o) => o.at ?? []))
+  const wanted = new Set(checkIn.cameFor?.surfaces)
+  const all = surfacesOf(checkIn.vehicle.body, catalogue.surfaces).map((s) => firstOfAll(s, wanted, smelled))
   const setting = settingOf({ ...request, checkIn, rungs: {} }, catalogue)
   const condition = setting.house.some((c) => c.uniform) ? uniform(checkIn.condition, all) : checkIn.condition
   const marked = all.filter((s) => condition[s.id] && (!setting.sold || setting.sold.groups.includes(s.group)))

@@ -7,7 +7,7 @@ import type { Condition } from '#core/condition/schema.ts'
 import { doorsAndBlower, doorsOnly } from '#core/drying/dry-time.ts'
 import { faultOf, none } from '#core/message/message.ts'
 import { editSteps } from '#core/procedures/edit/edit-steps.ts'
-import { editWork, unrinsed, type Worked } from '#core/procedures/edit/edit-work.ts'
+import { cameForNothing, editWork, unrinsed, type Worked } from '#core/procedures/edit/edit-work.ts'
 import { byHandRule, placeByHand } from '#core/procedures/edit/placing.ts'
 import { reason } from '#core/procedures/messages.ts'
 import type { Procedure, ProcedureRequest, Residual, Step, StepLink } from '#core/procedures/schema.ts'
@@ -212,6 +212,7 @@ function review(
     findings: [
       ...worked.findings,
       ...unrinsed(worked, ground),
+      ...cameForNothing(worked, ground),
       ...edited.findings,
       ...placed.findings,
       ...meetings(list, edits, setting),

@@ -71,6 +71,9 @@ export function referenceFaults(
       if (!known.has(id))
         faults.push({ pointer: `/checkIn/odours/${i}/at`, message: `This body has no surface "${id}".` })
   }
+  for (const [i, id] of (checkIn.cameFor?.surfaces ?? []).entries())
+    if (!known.has(id))
+      faults.push({ pointer: `/checkIn/cameFor/surfaces/${i}`, message: `This body has no surface "${id}".` })
   const zones = new Set(surfaces.map((s) => s.zone))
   for (const zone of checkIn.childSeats ?? [])
     if (!zones.has(zone)) faults.push({ pointer: '/checkIn/childSeats', message: `This body has no seat "${zone}".` })

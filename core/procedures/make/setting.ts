@@ -42,6 +42,8 @@ export interface Setting {
   held: Held
   /** Seats a child seat stays on, by zone: nothing is done there. */
   covered: ReadonlySet<string>
+  /** Surfaces that the customer came for. */
+  cameFor: ReadonlySet<string>
   /** What says it otherwise because it does not work: motions by treatment, refusals by permission, cautions. */
   said: Record<'motion' | 'refused' | 'cautions', Readonly<Record<string, string>>>
   /** The shop's own pace by treatment; 1 is the catalogue's. */
@@ -115,6 +117,7 @@ export function settingOf(request: ProcedureRequest, catalogue: Catalogue): Sett
     done: new Set((request.kept ?? []).flatMap((s) => s.surfaces.map((id) => `${s.treatment} ${id}`))),
     held: heldIn([]),
     covered: new Set(checkIn.permissions['child-seat'] === false ? checkIn.childSeats : []),
+    cameFor: new Set(checkIn.cameFor?.surfaces),
     said: {
       motion: saidBy(dead, 'motion'),
       refused: saidBy(dead, 'refused'),

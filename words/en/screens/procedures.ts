@@ -24,6 +24,7 @@ export const words = {
   cautions: 'Caution',
   next: 'If it fails when dry',
   remains: 'What will remain, and why',
+  cameFor: (words: string) => `They came for: “${words}”`,
   offers: 'Offered beside it',
   offer: (what: string, minutes: string) => `${what}, about ${minutes}`,
   expect: 'How sure each stain is',
