@@ -81,6 +81,8 @@ export const Treatment = Type.Object(
     spots: Type.Optional(Type.Literal(true)),
     /** Its turn among what is done to one surface, 50 where nothing is said: the running balance of moisture follows it. */
     turn: Type.Optional(Type.Integer()),
+    /** Made for these materials alone. */
+    onlyOn: Type.Optional(Type.Array(Text)),
     /** Used instead where this may not be used; none: left out, and nothing is lost by it. */
     orElse: Type.Optional(Type.Array(Text)),
     /** What it becomes on a panel whose stain rules something out. */

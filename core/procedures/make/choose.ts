@@ -56,6 +56,8 @@ class Choice {
   /** Stains that changed the work of the soil here. */
   readonly ruled = new Map<string, { ban: Ban; kind: StainKind }>()
   private readonly limits: Limits
+  /** What is done instead of something else, and of what. */
+  private readonly standsFor = new Map<string, string>()
 
   constructor(
     readonly surface: Surface,
@@ -122,7 +124,10 @@ class Choice {
       }
       if (treatment.orElse && depth < 4 && this.refusal(treatment, planned)) {
         const others = this.fitted(treatment.orElse, planned, depth + 1)
-        if (!this.allowed(others, planned)) return others
+        if (!this.allowed(others, planned)) {
+          for (const other of others) this.standsFor.set(other, id)
+          return others
+        }
       }
       return [id]
     })
@@ -150,6 +155,15 @@ class Choice {
         reason: reason('forbidden-rule', { treatment: treatment.id, rule: rule.id }),
         rule: rule.id,
         instead: { rule: rule.id },
+      }
+    if (treatment.onlyOn && !treatment.onlyOn.includes(material.id))
+      return {
+        code: 'forbidden',
+        reason: reason('not-tolerated', {
+          treatment: treatment.id,
+          material: material.id,
+          technique: treatment.techniques[0] ?? '',
+        }),
       }
     for (const row of [material, ...limits.also]) {
       const technique = treatment.techniques.find((code) => (row.tolerates[code] ?? 'N') === 'N')
@@ -240,8 +254,10 @@ class Choice {
         const no = this.refusal(treatment, own)
         const others = no && treatment.orElse ? this.fitted(treatment.orElse, own) : undefined
         if (!no) kept.push(id)
-        else if (others && !this.allowed(others, own)) kept.push(...others)
-        else {
+        else if (others && !this.allowed(others, own)) {
+          for (const other of others) this.standsFor.set(other, id)
+          kept.push(...others)
+        } else {
           dropped.push(treatment)
           this.record(no.code, no.reason)
         }
@@ -397,8 +413,10 @@ class Choice {
 
   /** The stains a treatment is done for. */
   private why(id: string): Pick<Work, 'stains'> {
+    const own = this.standsFor.get(id)
+    const isFor = (planned: readonly string[]) => planned.includes(id) || (own !== undefined && planned.includes(own))
     const stains = this.stains
-      .filter(({ kind }) => plannedFor(kind, this.material.family, this.setting.catalogue).includes(id))
+      .filter(({ kind }) => isFor(plannedFor(kind, this.material.family, this.setting.catalogue)))
       .map(({ stain }) => stain)
     return stains.length > 0 ? { stains } : {}
   }
@@ -433,7 +451,7 @@ function companions(
     (programme.groom === 'always' && level >= soil && level > 1) ||
     (programme.groom === 'extracted' && ids.some((id) => extraction.has(id)))
   // Loose soil rises as it dries: a last quick pass over what was vacuumed and then wetted.
-  const once = programme.soil.flat().some((id) => setting.treatment(id).stage === 'vacuum')
+  const once = ids.some((id) => setting.treatment(id).stage === 'vacuum')
   const wetted = surface.group !== 'mat' && ids.some((id) => setting.treatment(id).dries)
   return [
     ...(once && wetted ? ['vac_final'] : []),

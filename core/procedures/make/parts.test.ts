@@ -167,7 +167,7 @@ describe('the closing', () => {
   })
   it('a dry job has no cover and no final vacuum; with a stop standing nothing blows out of the ducts', () => {
     const stages = new Set(made(soiled(1)).steps.map((s) => s.stage))
-    expect(stages.has('purge')).toBe(true)
+    expect(stages.has('cover')).toBe(false)
     expect(stages.has('final-vacuum')).toBe(false)
     const glass = carA()
     glass.checkIn.condition['foot-1l.carpet'] = { soil: 2, biohazard: ['sharps'] }
