@@ -25,6 +25,8 @@ export const OrderRule = Type.Object(
     lag: Type.Optional(Type.Object({ min: Type.Number(), max: Type.Optional(Type.Number()) }, Strict)),
     /** Several firsts follow each other, and only the last one carries the lag. */
     chain: Type.Optional(Type.Boolean()),
+    /** Only where one person works the car: another may do the next meanwhile. */
+    alone: Type.Optional(Type.Literal(true)),
     house: Type.Optional(Type.Object({ rule: Text, choice: Text }, Strict)),
   },
   Strict,

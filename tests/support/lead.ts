@@ -7,7 +7,18 @@ import { speak } from '#words/en/speak.ts'
 
 /** Things a step does, by the treatment's own id. */
 const does = {
-  vacuum: ['vac_seat', 'vac_gap', 'vac_carpet', 'vac_load', 'vac_head', 'vac_mat', 'vac_fine'],
+  vacuum: [
+    'vac_seat',
+    'vac_gap',
+    'vac_carpet',
+    'vac_load',
+    'vac_head',
+    'vac_mat',
+    'vac_fine',
+    'vac_trim',
+    'vac_belt',
+    'vac_final',
+  ],
   air: ['dust'],
   heat: ['hotx', 'hotx_carpet', 'round2', 'until_clear', 'mat_soak', 'steam', 'steam_leather'],
   steam: ['steam', 'steam_leather'],
@@ -25,9 +36,12 @@ const does = {
     'strong',
     'jamb',
     'mat_pressure',
+    'floor_rubber',
+    'bucket',
+    'rinse_extract',
   ],
   rub: ['agitate', 'pad', 'strong', 'sand'],
-  brush: ['agitate', 'sand', 'dust', 'dry_brush', 'hair'],
+  brush: ['agitate', 'sand', 'dust', 'dry_brush', 'hair', 'seam_brush', 'track_brush'],
   acid: ['acid'],
   enzyme: ['enzyme'],
   solvent: ['spot'],
@@ -51,6 +65,8 @@ const does = {
     'disinfect_off',
     'spot_off',
     'wipe_out',
+    'rinse_extract',
+    'bucket',
   ],
   dry: ['dry'],
   judge: ['groom', 'judge'],
@@ -323,3 +339,93 @@ export function brokenByOne({ steps, links }: Procedure): string[] {
   }
   return broken
 }
+
+/** Stages that close a day's work on a car, in their order. */
+const closing = ['recheck', 'final-vacuum', 'odour', 'refit', 'shut', 'final', 'hand-over']
+
+/** What every sheet has, whatever the car: how it begins and ends, that one pair of hands can work it, that nothing is said twice. */
+export const wellMade =
+  (procedure: Procedure): Check =>
+  ({ steps, procedure: said }) => {
+    const first = steps.find((s) => s.crew > 0)
+    // Nothing waits for mats on their rack but their refitting.
+    const inCar = (s: any) => s.zoneGroup !== 'mats'
+    const at = (stage: string) => steps.map((s, i) => (s.stage === stage && inCar(s) ? i : -1)).filter((i) => i >= 0)
+    const after = closing.flatMap((stage, i) => {
+      const later = closing.slice(i + 1).flatMap(at)
+      return at(stage).some((x) => later.some((y) => y < x)) ? [`${stage} stands behind what follows it`] : []
+    })
+    const kit = steps
+      .slice(
+        0,
+        steps.findIndex((s) => s.area > 0),
+      )
+      .filter((s) => s.stage === 'kit')
+    return [
+      !['receive', 'stop-first'].includes(first?.stage) && `it begins with ${first?.title}`,
+      steps.at(-1)?.stage !== 'hand-over' && `it ends with ${steps.at(-1)?.title}`,
+      ...after,
+      ...brokenByOne(procedure),
+      kit.reduce((sum, s) => sum + s.minutes, 0) >= 15 && 'a quarter of an hour of kit before the first stroke',
+      ...steps.map((s) => s.cautions.length > 3 && `${s.cautions.length} cautions on ${s.title}`),
+      ...steps.map((s) => s.dwell === null && ['lm', 'enzyme', 'acid'].includes(s.treatment) && `no dwell: ${s.title}`),
+      new Set(said.head ?? []).size !== (said.head ?? []).length && 'the head says something twice',
+    ]
+  }
+
+/** Treatments there must be, and must not be, anywhere in the car. */
+export const has =
+  (...treatments: string[]): Check =>
+  ({ steps }) =>
+    treatments.map((id) => !steps.some((s) => s.treatment === id) && `no ${id}`)
+export const lacks =
+  (...treatments: string[]): Check =>
+  ({ steps }) =>
+    treatments.map((id) => steps.some((s) => s.treatment === id) && `${id} is there`)
+
+/** On a surface these and no others, whatever their order; closing work left out. */
+export const only =
+  (surface: string, ...treatments: string[]): Check =>
+  (s) => {
+    const there = new Set<string>(
+      s
+        .on(surface)
+        .filter((x) => x.area > 0)
+        .map((x) => x.treatment),
+    )
+    const extra = [...there].filter((id) => !treatments.includes(id))
+    const missing = treatments.filter((id) => !there.has(id))
+    return [
+      extra.length > 0 && `${surface} also gets ${extra.join(', ')}`,
+      missing.length > 0 && `${surface} does not get ${missing.join(', ')}`,
+    ]
+  }
+
+/** One comes before the other anywhere in the car; both are there. */
+export const before =
+  (first: string, next: string): Check =>
+  ({ steps }) => {
+    const [a, b] = [steps.findLastIndex((s) => s.treatment === first), steps.findIndex((s) => s.treatment === next)]
+    return (a < 0 || b < 0 || a > b) && `${first} (${a + 1}) before ${next} (${b + 1})`
+  }
+
+/** Minutes of work, in all. */
+export const takes =
+  (least: number, most: number): Check =>
+  ({ procedure }) =>
+    (procedure.totals.attended < least || procedure.totals.attended > most) &&
+    `${Math.round(procedure.totals.attended)} min of work`
+
+/** It is written on the sheet that something is left, and why. */
+export const told =
+  (surface: string, words: RegExp): Check =>
+  ({ procedure }) =>
+    !procedure.residuals.some((r: any) => r.surface === surface && words.test(r.reason)) &&
+    `${surface}: not told ${words}`
+
+/** These words stand in some caution of a step with this treatment. */
+export const warned =
+  (treatment: string, words: RegExp): Check =>
+  ({ steps }) =>
+    !steps.some((s) => s.treatment === treatment && s.cautions.some((c: string) => words.test(c))) &&
+    `${treatment} does not warn of ${words}`

@@ -191,7 +191,7 @@ function review(
   const shared = new Parts(worked.works, crew, drafting).of([...asKept(kept, surfaces, catalogue), ...fresh])
   const edited = editSteps(besideKept(shared), edits, setting, severe)
   const { steps } = edited
-  const links = linkSteps(steps, bindingRules(catalogue.orderRules, setting.choices), places)
+  const links = linkSteps(steps, bindingRules(catalogue.orderRules, setting.choices, crew), places)
   const placed = placeByHand(steps, links, edits, catalogue, { places, walk: catalogue.walk, anyOrder })
   const whyMoved = new Map(edits.flatMap((e) => (e.do === 'move' ? [[e.step, e.reason]] : [])))
   const whyHere = reasonsOf(placed.links, catalogue)

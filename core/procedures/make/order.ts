@@ -47,9 +47,9 @@ function inScope(rule: OrderRule, a: Orderable, b: Orderable, places: Places): b
   return share(a.surfaces, surfaceSet(b))
 }
 
-/** Rules that hold here: those tied to a house rule only under the choice they belong to. */
-export function bindingRules(rules: readonly OrderRule[], choices: Record<string, string>): OrderRule[] {
-  return rules.filter((rule) => !rule.house || choices[rule.house.rule] === rule.house.choice)
+/** Rules that hold here: those tied to a house rule only under the choice they belong to, those of one alone only for one. */
+export function bindingRules(rules: readonly OrderRule[], choices: Record<string, string>, crew: number): OrderRule[] {
+  return rules.filter(({ house, alone }) => (!house || choices[house.rule] === house.choice) && (!alone || crew === 1))
 }
 
 /** One link a pair of steps, joining the rules that ask for it. */
