@@ -212,8 +212,10 @@ function menuRound(
       known.set(i, entry)
       return entry
     }
-    for (const limit of limits) {
-      let [low, high] = [0, points.length - 1]
+    let low = 0
+    for (const limit of [...limits].sort((a, b) => a - b)) {
+      // What fits a shorter limit fits a longer one.
+      let high = points.length - 1
       while (low < high) {
         const middle = Math.ceil((low + high) / 2)
         if (at(middle).clock <= limit) low = middle

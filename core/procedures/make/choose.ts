@@ -350,8 +350,7 @@ class Choice {
 
   /** What was sold, the finish and the house have their own way instead of the usual one: where everything it uses may be used here. */
   swapped(ids: readonly string[]): string[] {
-    const { sold, finish, house } = this.setting
-    const swaps = [sold, finish, ...house].flatMap((own) => own?.swap ?? [])
+    const { swaps } = this.setting
     const keeps = this.effects.flatMap((e) => e.effect.keeps ?? [])
     return ids.flatMap((id) => {
       if (keeps.includes(id)) return [id]

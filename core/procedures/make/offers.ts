@@ -25,10 +25,16 @@ export function offersOf(
 ): NonNullable<Procedure['offers']> {
   const { sold, catalogue } = setting
   if (!sold?.offers || setting.held.car) return []
-  const fuller = { ...setting, sold: byId(catalogue.packages, sold.offers, 'package') }
+  const other = byId(catalogue.packages, sold.offers, 'package')
+  const own = new Set(sold.swap)
+  const fuller = {
+    ...setting,
+    sold: other,
+    swaps: [...(other.swap ?? []), ...setting.swaps.filter((s) => !own.has(s))],
+  }
   const done = minutesBySurface(works)
   const byStage = new Map<string, number>()
-  for (const surface of surfaces.filter((s) => fuller.sold.groups.includes(s.group))) {
+  for (const surface of surfaces.filter((s) => other.groups.includes(s.group))) {
     const { work } = chooseWork(surface, condition[surface.id] ?? { soil: 0 }, fuller)
     const more = (minutesBySurface(work).get(surface.id) ?? 0) - (done.get(surface.id) ?? 0)
     // What it is mostly worked in: its judging and its last vacuum belong to that.

@@ -7,6 +7,7 @@ import type { HouseChoice } from '#core/catalogue/house-rule.ts'
 import type { Package } from '#core/catalogue/package.ts'
 import type { Permission } from '#core/catalogue/permission.ts'
 import type { Programme } from '#core/catalogue/programme.ts'
+import type { Swap } from '#core/catalogue/swap.ts'
 import type { Treatment } from '#core/catalogue/treatment.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { Condition } from '#core/condition/schema.ts'
@@ -31,6 +32,8 @@ export interface Setting {
   choices: Readonly<Record<string, string>>
   house: readonly HouseChoice[]
   finish: Finish
+  /** What the sold package, the finish and the house put in the place of what is usual, the first that fits. */
+  swaps: readonly Swap[]
   car: Car
   /** Rung by surface, where a lead or a time limit has set one. */
   rungs: ReadonlyMap<string, number>
@@ -97,6 +100,8 @@ export function settingOf(request: ProcedureRequest, catalogue: Catalogue): Sett
   const choices = choicesOf(request, catalogue)
   const house = catalogue.houseRules.map((r) => byId(r.choices, choices[r.id]!, 'choice'))
   const car: Car = { features: new Set(body.features), permissions: checkIn.permissions, choices }
+  const sold = catalogue.packages.find((p) => p.id === checkIn.package)
+  const finish = byId(catalogue.finishes, checkIn.finish ?? 'standard', 'finish')
   const programmes = new Map<string, Programme | undefined>()
   const rules = new Map<string, readonly ForbiddenRule[]>()
   return {
@@ -107,10 +112,11 @@ export function settingOf(request: ProcedureRequest, catalogue: Catalogue): Sett
     },
     features: catalogue.features.filter((f) => car.features.has(f.id)),
     refused: catalogue.permissions.filter((p) => checkIn.permissions[p.id] === false),
-    sold: catalogue.packages.find((p) => p.id === checkIn.package),
+    sold,
     choices,
     house,
-    finish: byId(catalogue.finishes, checkIn.finish ?? 'standard', 'finish'),
+    finish,
+    swaps: [sold, finish, ...house].flatMap((own) => own?.swap ?? []),
     car,
     rungs: new Map(Object.entries(request.rungs ?? {})),
     retries: request.retries ?? {},
