@@ -321,7 +321,17 @@ describe('random strokes against delayed, failing, reordered saves, hand-overs a
           else if (a.do === 'line-up') line = 'up'
           else if (a.do === 'lose-answers') line = 'deaf'
           else if (a.do === 'refetch') draft.seen(structuredClone(s.row))
-          else draft.seen(structuredClone(rows[seed % rows.length]!))
+          else {
+            const row = rows[seed % rows.length]!
+            draft.seen(structuredClone(row))
+            // Late news that the server has what was stroked: page and server agree on it there, and whatever comes after is another's stroke.
+            for (const [surface, soil] of touched)
+              if (row.value.condition[surface]?.soil === soil) {
+                touched.delete(surface)
+                others.delete(surface)
+                undone.add(surface)
+              }
+          }
           settle()
         }
         line = 'up'
