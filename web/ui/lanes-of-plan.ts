@@ -22,8 +22,16 @@ const stageWords: Record<string, string> = {
   screens: 'screens',
   glass: 'glass',
   recheck: 'recheck',
+  purge: 'ducts',
+  cover: 'cover',
+  'final-vacuum': 'last vacuum',
+  'seats-out': 'seats out',
+  'seats-in': 'seats in',
   refit: 'refit',
+  shut: 'doors shut',
+  'put-away': 'put away',
   final: 'final check',
+  'hand-over': 'hand over',
 }
 
 /** A stretch of one person's work on one car: neighbouring steps that would be too narrow to read one by one. */
@@ -31,7 +39,11 @@ export interface Spell extends LaneBlock {
   activities: string[]
 }
 
-const wordsFor = (stages: readonly string[]) => [stages.join(', '), stages[0]!]
+/** What a spell is about: setting a machine up only where that is all of it. */
+const wordsFor = (stages: readonly string[]) => [
+  stages.join(', '),
+  stages.find((s) => s !== stageWords.kit) ?? stages[0]!,
+]
 
 /** Joins a person's consecutive steps on the same car into spells, named by their stages. */
 export function spellsOf(plan: Plan, now: number): Spell[] {
