@@ -31,7 +31,9 @@ export function editSteps(
   let list = [...steps]
   edits.forEach((edit, index) => {
     if (edit.do !== 'minutes' && edit.do !== 'ratio') return
-    const parts = list.filter((s) => s.id === edit.step || wholeOf(s.id) === edit.step)
+    // The step itself; where several share it, all its parts.
+    const named = list.filter((s) => s.id === edit.step)
+    const parts = named.length > 0 ? named : list.filter((s) => !s.kept && wholeOf(s.id) === edit.step)
     const [step] = parts
     const say = (grade: Finding['grade'], code: string, text: FindingSaid, why: Reason) =>
       findings.push(aboutEdit(edits, index, { grade, code, text, reason: why }))
