@@ -85,6 +85,7 @@ function blocksOf(
   attended: readonly boolean[],
   waits: readonly (readonly Wait[])[],
   before: readonly ReadonlySet<number>[],
+  minutes: readonly number[],
 ): number[][] {
   const next = attended.map(() => new Set<number>())
   before.forEach((set, i) => {
@@ -96,14 +97,21 @@ function blocksOf(
     for (const { from, max } of list) if (attended[from] && max < Number.POSITIVE_INFINITY) next[i]!.add(from)
   })
   const blocks = components(attended.length, next).filter((group) => attended[group[0]!])
-  return blocks.map((group) => inOrderOfLinks(group, waits, before))
+  return blocks.map((group) => inOrderOfLinks(group, waits, before, minutes))
 }
 
-/** A block's own order: what is waited for no longer than so much comes as soon as it may. */
+/** Infinity less infinity is no number. */
+const compared = (a: number, b: number) => (a === b ? 0 : a - b)
+
+/**
+ * A block's own order: what is waited for no longer than so much comes as soon as it may. Of two that the same next step may not be late for
+ * the longer comes first, or the shorter waits for all of it.
+ */
 function inOrderOfLinks(
   group: readonly number[],
   waits: readonly (readonly Wait[])[],
   before: readonly ReadonlySet<number>[],
+  minutes: readonly number[],
 ): number[] {
   const members = new Set(group)
   const order: number[] = []
@@ -113,7 +121,7 @@ function inOrderOfLinks(
   while (order.length < group.length) {
     const ready = group
       .filter((i) => !done.has(i) && [...before[i]!].every((b) => done.has(b) || !members.has(b)))
-      .sort((a, b) => due(a) - due(b) || a - b)
+      .sort((a, b) => compared(due(a), due(b)) || minutes[b]! - minutes[a]! || a - b)
     const [first] = ready
     if (first === undefined) throw new Error('The order rules go in a circle.')
     done.add(first)
@@ -142,10 +150,11 @@ export function sequenceProblem(steps: readonly Sequenced[], links: readonly Ste
     waits[at.get(to)!]!.push({ from: at.get(from)!, min: minLag, max: maxLag ?? Number.POSITIVE_INFINITY })
   const attended = steps.map((s) => s.crew > 0)
   const before = attendedBefore(attended, waits)
-  const blocks = blocksOf(attended, waits, before)
+  const minutes = steps.map((s) => s.minutes)
+  const blocks = blocksOf(attended, waits, before, minutes)
   return {
     count: steps.length,
-    minutes: steps.map((s) => s.minutes),
+    minutes,
     attended,
     waits,
     before,

@@ -3,6 +3,7 @@ import { catalogue } from '#catalogue/catalogue.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
 import type { StepLink } from '#core/procedures/schema.ts'
 import { seededRandom } from '#core/units/random.ts'
+import { sampleCars } from '../../../bin/sample-cars.ts'
 import { bodyNamed, requestFor } from '../../../tests/fixtures/cars.ts'
 import { brokenByOne } from '../../../tests/support/lead.ts'
 import { share } from '../../../tests/support/share.ts'
@@ -203,3 +204,11 @@ it('acid is not put on while what rinses it out has to wait for a solvent to air
   )
   expect(brokenByOne(procedure)).toEqual([])
 })
+
+it.each(Object.entries(sampleCars()))(
+  '%s: worked from top to bottom the list breaks none of its own lags',
+  (_, car) => {
+    const { timeLimit: _limit, ...request } = car
+    expect(brokenByOne(generateProcedure(request, catalogue))).toEqual([])
+  },
+)
