@@ -124,6 +124,9 @@ function places(body: Body): Place[] {
   return list
 }
 
+/** Zone that a surface lies in, wherever it is worked: a door's glass is the door's, a mat its footwell's. */
+export const placeOfSurface = ({ id }: Pick<Surface, 'id'>): string => id.slice(0, id.indexOf('.'))
+
 /** Some kinds are worked in another group than their place: all side glass is one pass, all jambs are one pass, mats leave the car. */
 /** Keyed by group or kind. */
 const regroup: Record<string, { zoneGroup: string; zone?: string }> = {

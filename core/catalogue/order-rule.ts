@@ -18,9 +18,7 @@ export const OrderRule = Type.Object(
     grade: Type.Union([Type.Literal('forbidden'), Type.Literal('order')]),
     first: Selector,
     next: Selector,
-    scope: Type.Union(
-      (['car', 'near', 'group', 'row', 'surface', 'equipment'] as const).map((scope) => Type.Literal(scope)),
-    ),
+    scope: Type.Union((['car', 'near', 'row', 'surface', 'equipment'] as const).map((scope) => Type.Literal(scope))),
     /** Minutes between; without a longest one it is only waited for. */
     lag: Type.Optional(Type.Object({ min: Type.Number(), max: Type.Optional(Type.Number()) }, Strict)),
     /** Several firsts follow each other, and only the last one carries the lag. */

@@ -178,6 +178,10 @@ export const JobSettings = Type.Object(
 )
 export type JobSettings = Static<typeof JobSettings>
 
+/** How many share the work on a car: as set, else as its time limit has it, else one. */
+export const crewOf = ({ crew, timeLimit }: Pick<JobSettings, 'crew' | 'timeLimit'>): number =>
+  crew ?? timeLimit?.crew ?? 1
+
 /** What a named standard holds. */
 export const StandardSettings = Type.Object(settingFields, Strict)
 export type StandardSettings = Static<typeof StandardSettings>

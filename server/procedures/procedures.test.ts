@@ -55,6 +55,13 @@ describe('what a lead sets for a job', () => {
     expect((await set(id, 1, {})).body.code).toBe('checked-in')
     expect((await lead.get(`/api/jobs/${id}`)).body.checkIn.finish).toBe('trade')
   })
+  it('is not issued while nothing is marked; a smell alone is something to do', async () => {
+    const empty = { ...carA().checkIn, condition: {} }
+    const refused = await lead.send('POST', `/api/jobs/${await openJob(empty)}/procedure`)
+    expect([refused.status, refused.body.code]).toEqual([409, 'nothing-to-do'])
+    const smells = { ...empty, odours: [{ kind: 'smoke', level: 2, source: '' }] }
+    expect((await lead.send('POST', `/api/jobs/${await openJob(smells)}/procedure`)).status).toBe(200)
+  })
   it('is refused where it is forbidden, and asked for a reason where it breaks the order; nothing is kept', async () => {
     const id = await openJob()
     const forbidden = await set(id, 0, { edits: [{ do: 'remove', step: 'final_check:car' }] })

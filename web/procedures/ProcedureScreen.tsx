@@ -1,5 +1,6 @@
 import { Button } from 'antd'
 import { useNavigate } from 'react-router'
+import { crewOf } from '#core/procedures/schema.ts'
 import type { ProcedureView } from '#server/procedures/views.ts'
 import { useCatalogue, useMay } from '#web/client/session.ts'
 import { useHouseRules } from '#web/client/standards.ts'
@@ -37,7 +38,7 @@ function Sheet({ job, view, house, catalogue }: Ready) {
   const mayIssue = useMay('procedure.issue')
   const go = useNavigate()
   const { procedure, request, settings, open, change } = editing
-  const crew = settings.crew ?? settings.timeLimit?.crew ?? 1
+  const crew = crewOf(settings)
   const draft = view.version === null
   const mayEdit = draft && mayIssue
   const edits = settings.edits ?? []

@@ -89,6 +89,7 @@ export const motions: WordsOf<MotionMessages> = {
 export const passCues = {
   dry: 'dry to the back of the hand',
   setUp: 'filled, tried and within reach',
+  putAway: 'empty, clean and in its place',
   stop: 'cleared and signed in the log by somebody who may',
 }
 export const thenNext = (names: readonly string[]) => names.join(', then ')

@@ -27,6 +27,7 @@ function passCue(step: Step, { procedures, names }: Language): string {
   if (step.stop) return procedures.passCues.stop
   if (step.treatment === 'dry') return procedures.passCues.dry
   if (step.treatment === 'set_up' || step.treatment === 'warm_up') return procedures.passCues.setUp
+  if (step.treatment === 'put_away') return procedures.passCues.putAway
   const kind = names.has('wholeCar', step.treatment) ? 'wholeCar' : 'treatments'
   return names.of(kind, step.treatment).passCue ?? ''
 }

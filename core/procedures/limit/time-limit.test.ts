@@ -2,8 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
+import type { ProcedureRequest } from '#core/procedures/schema.ts'
 import { seededRandom } from '#core/units/random.ts'
 import { bodyNamed, carA, randomCar, requestFor } from '../../../tests/fixtures/cars.ts'
+import { soiled } from '../../../tests/fixtures/soiled.ts'
 import { whole } from '../../../tests/support/share.ts'
 import { clockOf } from './clock.ts'
 import { bestWithin, frontier, type Item, type Option } from './knapsack.ts'
@@ -139,12 +141,7 @@ describe('what the customer sees comes first', () => {
   // Written by hand from what a lead says, not from the catalogue.
   const musts = ['wheel-front', 'lever', 'door-pull', 'seat-base', 'seat-back', 'dash-face', 'screen', 'cup-holders']
   const extras = ['jamb', 'door-seal', 'glass-side-out', 'glass-front-out', 'headliner', 'load-floor', 'load-side']
-  const uniform = (body: string, soil: number) =>
-    requestFor(
-      bodyNamed(body),
-      Object.fromEntries(surfacesOf(bodyNamed(body), catalogue.surfaces).map((s) => [s.id, { soil }])),
-    )
-  const kindsWorked = (request: ReturnType<typeof uniform>, minutes: number, crew: number) => {
+  const kindsWorked = (request: ProcedureRequest, minutes: number, crew: number) => {
     const procedure = fittedProcedure({ ...request, timeLimit: { minutes, crew } }, catalogue)
     const worked = new Set(procedure.steps.flatMap((s) => (s.area > 0 ? s.surfaces : [])))
     const of = (kinds: readonly string[]) => {
@@ -155,14 +152,14 @@ describe('what the customer sees comes first', () => {
   }
 
   it('an hour alone on a used hatchback: wheel, lever and pulls, seats vacuumed; no jamb, no outside glass, no headliner', () => {
-    const hour = kindsWorked(uniform('hatchback', 2), 60, 1)
+    const hour = kindsWorked(soiled(2), 60, 1)
     for (const kind of ['wheel-front', 'lever', 'door-pull', 'seat-base', 'seat-back'])
       expect(hour.of([kind]).worked, kind).toBe(hour.of([kind]).there)
     expect(hour.extras.worked).toBe(0)
     expect(hour.limit.fits).toBe(true)
   })
   it('two hours alone: all that must be done is done', () => {
-    const { musts: done } = kindsWorked(uniform('hatchback', 2), 120, 1)
+    const { musts: done } = kindsWorked(soiled(2), 120, 1)
     expect(done.worked).toBe(done.there)
   })
   const cars: [string, number][] = [
@@ -176,7 +173,7 @@ describe('what the customer sees comes first', () => {
       for (const crew of whole ? [1, 2] : [2]) {
         let worth = -1
         for (const minutes of whole ? [60, 120, 180, 240, 300, 360] : [60, 240]) {
-          const { limit, musts: done, extras: more } = kindsWorked(uniform(body, soil), minutes, crew)
+          const { limit, musts: done, extras: more } = kindsWorked(soiled(soil, body), minutes, crew)
           const label = `${minutes} min, ${crew} on it`
           if (done.worked < done.there) expect(more.worked, label).toBe(0)
           // What must be done is never less for more time.

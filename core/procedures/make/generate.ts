@@ -10,7 +10,14 @@ import { editSteps } from '#core/procedures/edit/edit-steps.ts'
 import { cameForNothing, editWork, unrinsed, type Worked } from '#core/procedures/edit/edit-work.ts'
 import { byHandRule, placeByHand } from '#core/procedures/edit/placing.ts'
 import { reason } from '#core/procedures/messages.ts'
-import type { Procedure, ProcedureRequest, Residual, Step, StepLink } from '#core/procedures/schema.ts'
+import {
+  crewOf,
+  type Procedure,
+  type ProcedureRequest,
+  type Residual,
+  type Step,
+  type StepLink,
+} from '#core/procedures/schema.ts'
 import { Places } from '#core/procedures/sequence/places.ts'
 import type { Sequence } from '#core/procedures/sequence/sequence.ts'
 import { BadInput } from '#core/units/fault.ts'
@@ -187,7 +194,7 @@ function review(
     // Where nothing may be stirred up nothing blows either.
     ...dryingSteps(stepsOfWork, worked.works, setting.held.noVacuum ? doorsOnly : doorsAndBlower, drafting),
   ].map((s) => (worked.byHand.has(s.id) ? { ...s, byHand: true as const } : s))
-  const crew = request.crew ?? request.timeLimit?.crew ?? 1
+  const crew = crewOf(request)
   const shared = new Parts(worked.works, crew, drafting).of([...asKept(kept, surfaces, catalogue), ...fresh])
   const edited = editSteps(besideKept(shared), edits, setting, severe)
   const { steps } = edited

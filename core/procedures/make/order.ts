@@ -3,10 +3,7 @@ import type { Step, StepLink } from '#core/procedures/schema.ts'
 import type { Places } from '#core/procedures/sequence/places.ts'
 
 /** The part of a step that order rules look at. */
-export type Orderable = Pick<
-  Step,
-  'id' | 'stage' | 'treatment' | 'zoneGroup' | 'zones' | 'surfaces' | 'minutes' | 'equipment'
-> & {
+export type Orderable = Pick<Step, 'id' | 'stage' | 'treatment' | 'zones' | 'surfaces' | 'minutes' | 'equipment'> & {
   rows: ReadonlySet<number>
   dries: boolean
   /** Zones it is worked in. */

@@ -1,16 +1,10 @@
 import type { Surface } from '#core/cabin/schema.ts'
+import { placeOfSurface } from '#core/cabin/surfaces.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import { title } from '#core/procedures/messages.ts'
 import type { Work } from './choose.ts'
 import { stepP80, workMinutes } from './minutes.ts'
 import { type Draft, type Drafting, sum, unique } from './steps.ts'
-
-/** Side of the car that a zone is on; none: in the middle, or all over. */
-type Side = 'l' | 'r' | 'c'
-const sideOf = (zone: string): Side => {
-  const [, letters = ''] = /-\d?(c?[lrc])$/.exec(zone) ?? []
-  return letters.endsWith('l') ? 'l' : letters.endsWith('r') ? 'r' : 'c'
-}
 
 /** The step that a part is of; other steps are their own. */
 export const wholeOf = (step: string): string => step.replace(/@\d+/, '')
@@ -27,15 +21,18 @@ const put = (bag: Bag, zone: string, minutes: number) => {
   bag.minutes += minutes
 }
 
-/** Places shared out among so many: the sides of the car first, what is in the middle to whoever has less. */
-function shared(places: ReadonlyMap<string, number>, crew: number): Bag[] {
+/**
+ * Places shared out among so many: the sides of the car first, what is in the middle to whoever has less.
+ * @param sideOf −1 left, 0 middle, 1 right
+ */
+function shared(places: ReadonlyMap<string, number>, crew: number, sideOf: (zone: string) => number): Bag[] {
   const bags: Bag[] = Array.from({ length: crew }, () => ({ zones: [], minutes: 0 }))
   const heaviest = [...places].sort(([a, x], [b, y]) => y - x || (a < b ? -1 : 1))
   for (const [zone, minutes] of heaviest) {
     const side = sideOf(zone)
-    if (crew === 2 && side !== 'c') put(bags[side === 'l' ? 0 : 1]!, zone, minutes)
+    if (crew === 2 && side !== 0) put(bags[side < 0 ? 0 : 1]!, zone, minutes)
   }
-  for (const [zone, minutes] of heaviest) if (crew > 2 || sideOf(zone) === 'c') put(lighter(bags), zone, minutes)
+  for (const [zone, minutes] of heaviest) if (crew > 2 || sideOf(zone) === 0) put(lighter(bags), zone, minutes)
   return bags.filter((bag) => bag.zones.length > 0)
 }
 
@@ -58,14 +55,19 @@ export class Parts {
   private readonly surfaces: ReadonlyMap<string, Surface>
   /** The places that a zone is divided into. */
   private readonly within = new Map<string, string[]>()
+  /** By place: −1 left, 0 middle, 1 right. */
+  private readonly sides = new Map<string, number>()
   private readonly work = new Map<string, { minutes: number; area: number }>()
 
   constructor(works: readonly Work[], crew: number, drafting: Drafting) {
     this.crew = crew
     this.drafting = drafting
     this.surfaces = new Map(drafting.surfaces.map((s) => [s.id, s]))
-    for (const s of drafting.surfaces)
-      this.within.set(s.zone, unique([...(this.within.get(s.zone) ?? []), this.zone(s)]))
+    for (const s of drafting.surfaces) {
+      const zone = this.zone(s)
+      this.within.set(s.zone, unique([...(this.within.get(s.zone) ?? []), zone]))
+      this.sides.set(zone, zone === s.zone ? this.sideOf(zone) : this.sideOf(placeOfSurface(s)))
+    }
     for (const w of works) this.work.set(`${w.treatment.id} ${w.surface.id}`, { minutes: workMinutes(w), area: w.area })
   }
 
@@ -105,8 +107,16 @@ export class Parts {
   private zone(surface: Surface): string {
     const { divided } = this.drafting.setting.catalogue.figures
     if (!divided.includes(surface.zone)) return surface.zone
-    const side = sideOf(surface.id.slice(0, surface.id.indexOf('.')))
-    return `${surface.zone}-${side === 'c' ? surface.kind : side}`
+    const side = this.sideOf(placeOfSurface(surface))
+    return `${surface.zone}-${side === 0 ? surface.kind : side < 0 ? 'l' : 'r'}`
+  }
+
+  private sideOf(zone: string): number {
+    return this.drafting.places.spot(zone)?.x ?? 0
+  }
+
+  private shared(places: ReadonlyMap<string, number>, crew: number): Bag[] {
+    return shared(places, crew, (zone) => this.sides.get(zone)!)
   }
 
   private zonesOf(ids: readonly string[]) {
@@ -134,7 +144,7 @@ export class Parts {
     const places = new Map<string, number>()
     for (const step of family)
       for (const [zone, minutes] of this.placesOf(step)) places.set(zone, (places.get(zone) ?? 0) + minutes)
-    const bags = shared(places, Math.min(this.crew, Math.floor(longest / 2), places.size))
+    const bags = this.shared(places, Math.min(this.crew, Math.floor(longest / 2), places.size))
     const [all, p50] = [sum(bags.map((b) => b.minutes)), sum(family.map((s) => s.p50))]
     // Nobody is called over for a minute's work, and a minute is not divided.
     const isFair = bags.every((bag) => (p50 * bag.minutes) / all >= 1)
@@ -181,7 +191,7 @@ export class Parts {
   private dryingParts(step: Draft): Draft[] {
     const zones = this.zonesOf(step.surfaces)
     const bags =
-      this.crew === 2 ? shared(new Map(zones.map((z) => [z, 1])), 2).map((b) => b.zones) : zones.map((z) => [z])
+      this.crew === 2 ? this.shared(new Map(zones.map((z) => [z, 1])), 2).map((b) => b.zones) : zones.map((z) => [z])
     return bags.length < 2 ? [step] : bags.map((bag, i) => this.part(step, i, bag, 0))
   }
 

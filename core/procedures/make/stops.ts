@@ -1,4 +1,5 @@
 import type { Surface } from '#core/cabin/schema.ts'
+import { placeOfSurface } from '#core/cabin/surfaces.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { Stop } from '#core/catalogue/stop.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
@@ -111,7 +112,7 @@ function isUnworkable(
 }
 
 /** Where a surface is worked, and where it lies in the car: a mat lies in its footwell until a hand takes it out. */
-const lies = (s: Surface): string[] => [...new Set([s.zone, s.id.slice(0, s.id.indexOf('.'))])]
+const lies = (s: Surface): string[] => [...new Set([s.zone, placeOfSurface(s)])]
 
 function heldBy(rule: Stop, places: readonly Surface[], surfaces: readonly Surface[], taken: boolean): Set<string> {
   if (rule.holds === 'car') return new Set(surfaces.map((s) => s.id))

@@ -20,8 +20,8 @@ export type Stretch = { from: Spot; to: Spot } | null
 
 const middle = (spot: Spot): Spot => ({ ...spot, x: 0, door: null })
 
-const sides: Record<string, number> = { l: -1, r: 1 }
-const named = /^([a-z-]+?)(?:-(\d)([lcr])?)?$/
+const sides: Record<string, number> = { l: -1, cl: -1, cr: 1, r: 1 }
+const named = /^([a-z-]+?)(?:-(\d)(c?[lr]|c)?)?$/
 
 /** The zones of a body as places on the way round it, in the direction of a house. */
 export class Places {

@@ -1,6 +1,7 @@
 import { and, desc, eq } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { sameJson } from '#core/draft/three-way.ts'
+import { frameStages } from '#core/procedures/closing.ts'
 import { reviewProcedure } from '#core/procedures/make/generate.ts'
 import type { JobSettings } from '#core/procedures/schema.ts'
 import type { Database } from '#server/database/connection.ts'
@@ -108,11 +109,7 @@ export async function issue(
     const checkIn = finish ? { ...job.checkIn, finish } : job.checkIn
     const request = await requestFor(tx, scope, checkIn, catalogue, settings)
     const procedure = keepable(request, catalogue)
-    if (
-      !procedure.steps.some((s) => s.surfaces.length > 0 && s.zoneGroup !== 'car') &&
-      procedure.totals.byTreatment.length <= 4 &&
-      !procedure.steps.some((s) => s.stop !== undefined)
-    ) {
+    if (procedure.steps.every((s) => frameStages.has(s.stage))) {
       throw new Problem(
         409,
         'nothing-to-do',
