@@ -31,6 +31,7 @@ export default defineConfig({
       }),
       project('e2e', ['tests/e2e/*.test.ts'], {
         globalSetup: './tests/support/database.ts',
+        setupFiles: './tests/support/tell-on-failure.ts',
         testTimeout: 180_000,
         hookTimeout: 60_000,
         // Two at a time, each with its own server and browser, and after the others: they look at a clock.

@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import type { Browser, Locator, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
+import { pick } from '../support/pick.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
 
 let demo: DemoServer
@@ -36,10 +37,7 @@ const saved = (page: Page) =>
 async function takeIn(page: Page, plate: string, body?: string): Promise<string> {
   await page.goto(`${base}/check-in`)
   if (body) {
-    await page.getByLabel('Body').click()
-    // The list is long and drawn in part: typing narrows it.
-    await page.keyboard.type(body)
-    await page.locator('.ant-select-item-option').filter({ hasText: body }).click()
+    await pick(page.getByLabel('Body'), body, body)
   }
   await page.getByLabel('Plate').fill(plate)
   await page.getByLabel('Customer').fill('Lakeside Car Share')
@@ -155,8 +153,7 @@ describe('beside the sheet', () => {
     await page.getByLabel('Interior lamps: what is wrong').fill('boot lamp')
     await tab(page, 'Found').click()
     await page.getByLabel('Belonging', { exact: true }).fill('coins')
-    await page.getByLabel('What becomes of it').click()
-    await page.locator('.ant-select-item-option').filter({ hasText: 'cash' }).click()
+    await pick(page.getByLabel('What becomes of it'), 'cash')
     await page.getByLabel('Amount').fill('3.40')
     await page.getByLabel('Counted by').fill('Tam')
     await page.getByLabel('and by').fill('Tam')
@@ -213,8 +210,7 @@ describe('beside the sheet', () => {
     expect(await label('seat-1r.seat-base')).toContain('clean')
     await page.getByRole('button', { name: 'Redo' }).click()
     expect(await label('seat-1r.seat-base')).toContain('severe')
-    await page.getByRole('combobox', { name: 'Used as …' }).click()
-    await page.locator('.ant-select-item-option').filter({ hasText: 'Dog' }).click()
+    await pick(page.getByRole('combobox', { name: 'Used as …' }), 'Dog')
     expect(await label('load.load-floor')).toContain('hair')
     const before = (await patch(page, 'dash.dash-top').boundingBox())!.width
     await page.getByRole('button', { name: 'Larger sheet' }).click()

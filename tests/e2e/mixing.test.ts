@@ -6,6 +6,7 @@ import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { speak } from '#words/en/speak.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
+import { pick } from '../support/pick.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
 
 let demo: DemoServer
@@ -150,8 +151,7 @@ describe('the day and the shelf', () => {
   })
   it('a delivery, a count with its reason, a CSV looked at first', async () => {
     await page.goto(`${base}/stock`)
-    await page.getByRole('combobox', { name: 'Item' }).click()
-    await page.locator('.ant-select-item-option').filter({ hasText: 'Enzyme stain digester' }).click()
+    await pick(page.getByRole('combobox', { name: 'Item' }), 'Enzyme stain digester')
     await field('Lot code', 'EN-5')
     await field('Amount (ml or pieces)', '1000')
     await page.getByRole('button', { name: 'Put it on the shelf' }).click()

@@ -7,6 +7,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { carA } from '../fixtures/cars.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
+import { pick } from '../support/pick.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
 
 let demo: DemoServer
@@ -125,8 +126,7 @@ describe('editing', () => {
     await seat.getByLabel('Minutes').click()
     await page.keyboard.press('Tab')
     await saved()
-    await seat.getByRole('combobox', { name: 'Rung' }).click()
-    await page.locator('.ant-select-item-option').filter({ hasText: 'Hot-extract' }).first().click()
+    await pick(seat.getByRole('combobox', { name: 'Rung' }), 'Hot-extract')
     await step('hotx:seats-1').waitFor()
     await saved()
     expect(await figure('attended')).not.toBe(before)
@@ -138,11 +138,8 @@ describe('editing', () => {
     expect((await settings()).edits).toHaveLength(1)
     await page.getByRole('button', { name: 'Add a step' }).click()
     const dialog = page.getByRole('dialog')
-    await dialog.getByRole('combobox', { name: 'What' }).click()
-    await page.keyboard.type('clear water')
-    await page.locator('.ant-select-item-option').filter({ hasText: 'clear water' }).click()
-    await dialog.getByRole('combobox', { name: 'Where' }).click()
-    await page.locator('.ant-select-item-option').filter({ hasText: 'Dash and console' }).click()
+    await pick(dialog.getByRole('combobox', { name: 'What' }), 'clear water', 'clear water')
+    await pick(dialog.getByRole('combobox', { name: 'Where' }), 'Dash and console')
     await dialog.getByRole('button', { name: 'Add a step' }).click()
     await step('rinse:dash').waitFor()
     await saved()
@@ -191,8 +188,7 @@ describe('standards', () => {
     await saved()
     const other = await takenIn()
     await open(other)
-    await page.getByRole('combobox', { name: 'Standard' }).click()
-    await page.locator('.ant-select-item-option').filter({ hasText: 'Glass early, version 1' }).click()
+    await pick(page.getByRole('combobox', { name: 'Standard' }), 'Glass early, version 1')
     await saved()
     const now = await order()
     expect(now.indexOf('glass_in:glass')).toBeLessThan(now.indexOf('dress:car'))

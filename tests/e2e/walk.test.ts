@@ -11,6 +11,7 @@ import { unfolded } from '#web/ui/plan.ts'
 import { speak } from '#words/en/speak.ts'
 import { launch } from '../support/browser.ts'
 import { chamomile } from '../support/command-line.ts'
+import { pick } from '../support/pick.ts'
 import { type ServerProcess, startServer } from '../support/server-process.ts'
 import { freshDatabase } from '../support/test-server.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
@@ -86,8 +87,7 @@ it('1–3: the front desk signs in and takes a vehicle in on the cabin sheet', a
   job = page.url().split('/')[4]!
 
   await page.getByRole('button', { name: '1 dust' }).click()
-  await page.getByRole('combobox', { name: 'Brush over …' }).click()
-  await page.locator('.ant-select-item-option').filter({ hasText: 'whole car' }).click()
+  await pick(page.getByRole('combobox', { name: 'Brush over …' }), 'whole car')
   await page.getByRole('button', { name: '2 used' }).click()
   await stroke(page, 'seat-1l.seat-base', 'seat-1l.seat-back')
   await patch(page, 'foot-1l.carpet').click()
@@ -247,8 +247,7 @@ it('6: the plan is bin/chamomile’s, and a change by hand says what it breaks',
     if ((await page.locator(`[data-activity="${acid.activity}"]`).count()) > 0) break
   }
   const panel = page.locator(`[data-activity="${acid.activity}"]`)
-  await panel.getByRole('combobox').click()
-  await page.locator('.ant-select-item-option').filter({ hasText: /^Jory/ }).click()
+  await pick(panel.getByRole('combobox'), /^Jory/)
   await panel.getByText('Jory does not hold spotting').waitFor()
   await panel.getByRole('button', { name: 'Save anyway' }).click()
   await page.getByText('Changed by hand').waitFor()

@@ -11,6 +11,9 @@ export interface WatchedPage {
   troubles: string[]
 }
 
+/** Every page of this file, for what is told of a failure. */
+export const watched: WatchedPage[] = []
+
 /** A signed-in person in a browser context of their own, with everything that goes wrong written down. */
 export async function person(
   browser: Browser,
@@ -22,6 +25,7 @@ export async function person(
   const context = await browser.newContext({ viewport, reducedMotion: 'reduce', hasTouch: viewport.width < 500 })
   const page = await context.newPage()
   const troubles: string[] = []
+  watched.push({ page, troubles })
   page.on('pageerror', (error) => troubles.push(`page error: ${error.message}`))
   page.on('console', (message) => {
     if (message.type() === 'error') troubles.push(`console: ${message.text()} ${message.location().url}`)

@@ -34,8 +34,8 @@ export function ThreePlans({ request, catalogue, crew, finish, onFinish }: Props
                 <strong>{level.name}</strong>
                 <span className="big">{figures ? sayMinutes(figures.attended) : '…'}</span>
                 <span className="soft">{level.promise}</span>
-                <span className="soft">{figures && `${sayMinutes(figures.clock)} ${words.clock(crew)}`}</span>
-                <span className="soft">
+                <span className="soft awaited">{figures && `${sayMinutes(figures.clock)} ${words.clock(crew)}`}</span>
+                <span className="soft awaited">
                   {figures && `${words.stepsOf(figures.steps)} · ${words.leaves(figures.residuals)}`}
                 </span>
               </Button>
