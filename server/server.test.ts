@@ -385,6 +385,12 @@ describe('the published description', () => {
     expect((await owner.send('DELETE', `/api/devices/${device}`)).status).toBe(204)
     const leaving = await t.as('reedmere', 'bea', '3925')
     expect((await leaving.send('DELETE', '/api/session')).status).toBe(204)
+    const [bottle] = (await owner.get('/api/mixing/containers')).body
+    const mistaken = uuidv7()
+    const poured = { product: 'apc', ratio: { concentrate: 1, water: 10 }, container: bottle.id, fill: bottle.capacity }
+    await owner.send('POST', `/api/mixing/containers/${bottle.id}/rinse`, { id: uuidv7() })
+    expect((await owner.send('POST', '/api/mixing/batches', { id: mistaken, ...poured })).status).toBe(200)
+    expect((await owner.send('POST', `/api/mixing/batches/${mistaken}/undo`)).status).toBe(200)
     const missing = allRoutes(t.context)
       // A place has its first visit once; access.test.ts opens one.
       .filter((r) => r.path !== '/api/shop')

@@ -22,6 +22,7 @@ import {
   findingInWords,
   headInWords,
   limitInWords,
+  machinesInWords,
   procedureInWords,
   residualInWords,
   stepInWords,
@@ -48,6 +49,7 @@ export function speaker(language: Language) {
     step: (step: Step) => stepInWords(step, language),
     procedure: (procedure: Procedure) => procedureInWords(procedure, language),
     head: ({ head }: Pick<Procedure, 'head'>) => headInWords(head ?? [], language),
+    machines: (procedure: Procedure) => machinesInWords(procedure, language),
     waits: ({ byOne, steps }: Pick<Procedure, 'byOne' | 'steps'>) =>
       (byOne?.waits ?? []).map((wait) => waitInWords(wait, steps, language)),
     residual: (residual: Residual) => residualInWords(residual, language),

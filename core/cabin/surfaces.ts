@@ -98,6 +98,7 @@ function doorPlaces(body: Body): Place[] {
       zone: `door-${row}${letter}`,
       zoneGroup: letter === 'l' ? 'doors-left' : 'doors-right',
       row,
+      driver: isDriver(body, row, letter),
       sliding: kind === 'sliding',
     })),
   )

@@ -6,6 +6,8 @@ export const Caution = Type.Object(
     id: Text,
     /** What it keeps from: death, or harm to somebody; without it, damage. */
     danger: Type.Optional(Type.Union([Type.Literal('life'), Type.Literal('harm')])),
+    /** Cautions of products that it says already. */
+    says: Type.Optional(Type.Array(Text)),
     /** It holds for the whole car and is said once, at the head of the sheet. */
     head: Type.Optional(Type.Literal(true)),
     when: Type.Object(

@@ -7,6 +7,8 @@ export const Equipment = Type.Object(
     id: Text,
     /** Minutes that it takes to get warm, by itself, when it has been set up. */
     warmUp: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+    /** Its tank, litres; what it draws is clean water, else it is what it takes up. */
+    tank: Type.Optional(Type.Object({ litres: Type.Number({ exclusiveMinimum: 0 }), draws: Type.Boolean() }, Strict)),
     /** Minutes to clean it and put it away. */
     putAway: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
   },

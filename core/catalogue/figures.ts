@@ -8,8 +8,12 @@ export const Figures = Type.Object(
   {
     /** What the minutes of the whole car are multiplied by, by its size. */
     sizeFactor: Type.Object({ mid: Positive, 'small-suv': Positive, 'three-row': Positive }, Strict),
-    /** m² that a set of towels lasts for. */
+    /** m² that a towel lasts for on all its faces. */
     towelArea: Positive,
+    /** Faces of a towel, folded and flipped. */
+    towelFaces: Type.Integer({ minimum: 1 }),
+    /** ml of ready mix that nobody mixes less than. */
+    leastBatch: Positive,
     /** m² of a stain by its size; the whole panel is the surface. */
     stainArea: Type.Object({ coin: Positive, palm: Positive }, Strict),
     /** Days that soaked underlay takes with both sides in the air: a slow store that gives 3 to 5 % an hour (engines.md §3). */

@@ -1,6 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Strict, Text } from './shape.ts'
-import { Swap } from './swap.ts'
+import { Added, Swap } from './swap.ts'
 
 /** A set finish level: which rungs it works, what it leaves out, and how much is checked. */
 export const Finish = Type.Object(
@@ -20,7 +20,7 @@ export const Finish = Type.Object(
     furtherFrom: Type.Optional(Type.Integer({ minimum: 1, maximum: 4 })),
     swap: Type.Optional(Type.Array(Swap)),
     /** What is done beside the rung, by group of surface, where it may be. */
-    adds: Type.Optional(Type.Array(Type.Object({ groups: Type.Array(Text), use: Type.Array(Text) }, Strict))),
+    adds: Type.Optional(Type.Array(Added)),
     checks: Type.Union([Type.Literal('all'), Type.Literal('shown')]),
   },
   Strict,

@@ -1,12 +1,14 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Strict, Text } from './shape.ts'
-import { Swap } from './swap.ts'
+import { Added, Swap } from './swap.ts'
 
 /** One school of a house rule: its reason, and what it changes. What only changes the order is said by order rules that name it. */
 export const HouseChoice = Type.Object(
   {
     id: Text,
     swap: Type.Optional(Type.Array(Swap)),
+    /** What is done beside the rung, where it may be. */
+    adds: Type.Optional(Type.Array(Added)),
     /** Whether product goes on the tool or on the surface, by treatment. */
     on: Type.Optional(Type.Record(Text, Type.Union([Type.Literal('tool'), Type.Literal('surface')]))),
     /** Treatments it moves otherwise. */

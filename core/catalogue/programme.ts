@@ -6,6 +6,8 @@ export const Programme = Type.Object(
   {
     id: Text,
     groups: Type.Array(Text),
+    /** Only these kinds of surface; it goes before one for their whole group. */
+    kinds: Type.Optional(Type.Array(Text)),
     families: Type.Array(Text),
     stage: Text,
     soil: Type.Array(Type.Array(Text), { minItems: 5, maxItems: 5 }),

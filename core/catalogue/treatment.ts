@@ -55,6 +55,8 @@ export const Treatment = Type.Object(
     ownTitle: Type.Optional(Type.Boolean()),
     /** One step for the whole car instead of one a zone group. */
     together: Type.Optional(Type.Boolean()),
+    /** Done with this group, wherever else its surfaces are worked. */
+    group: Type.Optional(Text),
     /** Nobody else in the car meanwhile. */
     holdsCar: Type.Optional(Type.Boolean()),
     airing: Type.Optional(Type.Boolean()),

@@ -23,6 +23,15 @@ function tryAll(demands: readonly Demand[], vessels: readonly Vessel[]): [missin
 }
 
 describe('the day mix', () => {
+  it('nobody mixes 12 ml: a batch is 100 ml at least, unless a bottle in date has it', () => {
+    const bottles = [{ id: 'small', capacity: 500 }]
+    const wanted = [{ product: 'neutral', ratio, ml: 12 }]
+    expect(dayMix(wanted, bottles, 100).fills).toMatchObject([{ vessel: 'small', ml: 100, fills: 1 }])
+    const held = [{ id: 'small', capacity: 500, holds: { product: 'neutral', ratio, ml: 40 } }]
+    expect(dayMix(wanted, held, 100)).toMatchObject({ fills: [], ready: [{ vessel: 'small', ml: 12 }] })
+    // What the bottle lacks is mixed as a batch too.
+    expect(dayMix([{ ...wanted[0]!, ml: 60 }], held, 100).fills).toMatchObject([{ ml: 100 }])
+  })
   it('needs as few fills as trying everything finds, up to six demands', () => {
     const random = seededRandom(17)
     for (let n = 0; n < 150; n++) {

@@ -39,8 +39,9 @@ const aFill = 1e7
 /**
  * Which vessels to fill for a day: each takes one product only, what is in date is used first, and there are as few fills as possible (the same
  * as by trying everything); of equals the vessels that fit most closely. Refilling the same bottle with the same mix counts as another fill.
+ * @param least ml that nobody mixes less than: what is wanted beyond that is left over
  */
-export function dayMix(demands: readonly Demand[], vessels: readonly Vessel[]): DayMix {
+export function dayMix(demands: readonly Demand[], vessels: readonly Vessel[], least = 0): DayMix {
   const ready: DayMix['ready'] = []
   const open = demands.flatMap((d) => {
     let left = d.ml
@@ -50,7 +51,7 @@ export function dayMix(demands: readonly Demand[], vessels: readonly Vessel[]): 
       ready.push({ vessel: v.id, product: d.product, ratio: d.ratio, ml })
       left -= ml
     }
-    return left > 1e-9 ? [{ ...d, ml: left }] : []
+    return left > 1e-9 ? [{ ...d, ml: Math.max(left, least) }] : []
   })
   const free = vessels
     .filter((v) => !v.holds || v.holds.ml <= 0 || open.some((d) => same(v.holds!, d)))

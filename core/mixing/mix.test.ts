@@ -193,6 +193,8 @@ describe('cups', () => {
     expect(bestCup(cups, 81.8)!.graduation).toBe(10)
     expect(bestCup(cups, 50)!.graduation).toBe(10)
     expect(bestCup(cups, 300)).toBeUndefined()
+    // Nobody measures 50 ml in a five-litre jug, however evenly its marks divide.
+    expect(bestCup([...cups, { capacity: 5000, graduation: 50 }], 50)!.capacity).toBeLessThan(1000)
   })
   it('disinfectants are judged more strictly', () => {
     const codes = (role?: 'disinfectant') =>

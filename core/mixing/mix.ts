@@ -19,15 +19,23 @@ function finer(dose: number, tolerance: number): number {
   return [5, 2, 1, 0.5, 0.2, 0.1].find((mark) => Math.abs(toGraduation(dose, mark) / dose - 1) <= tolerance) ?? 0.1
 }
 
-/** Which of the cups at hand shows a dose with the least relative error; of equals the coarser, which is read faster. */
+/** Under this share of a cup its marks stand in the curve of its bottom, or have none. */
+const leastFilled = 0.1
+
+/**
+ * Which of the cups at hand shows a dose with the least relative error; of equals the coarser, which is read faster. A jug that is not
+ * filled to a tenth is taken only where nothing else holds it.
+ */
 export function bestCup<T extends { graduation: number; capacity: number }>(
   cups: readonly T[],
   dose: number,
 ): T | undefined {
   const error = (cup: T) => Math.abs(toGraduation(dose, cup.graduation) / dose - 1)
-  return [...cups]
-    .filter((cup) => cup.capacity >= dose)
-    .sort((a, b) => error(a) - error(b) || b.graduation - a.graduation)[0]
+  const holding = cups.filter((cup) => cup.capacity >= dose)
+  const filled = holding.filter((cup) => dose >= cup.capacity * leastFilled)
+  return [...(filled.length > 0 ? filled : holding)].sort(
+    (a, b) => error(a) - error(b) || b.graduation - a.graduation,
+  )[0]
 }
 
 /** Acid and caustic go into water whatever the house says; so do labels that say so. Foaming ones do by house rule. */

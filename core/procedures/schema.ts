@@ -104,7 +104,10 @@ export const Step = Type.Object(
     motion: Type.Union([Motion, Type.Null()]),
     /** Empty: none. */
     tool: Type.String(),
-    towels: Type.Array(Type.Object({ role: Type.String(), count: Type.Integer() }, Strict)),
+    /** Faces: what it uses of them, folded and flipped; towels go on to the next step. Not in what was issued before they were counted. */
+    towels: Type.Array(
+      Type.Object({ role: Type.String(), count: Type.Integer(), faces: Type.Optional(Type.Integer()) }, Strict),
+    ),
     /** g/m² put on and left in. */
     applied: Type.Number(),
     left: Type.Number(),
@@ -119,6 +122,8 @@ export const Step = Type.Object(
     byHand: Type.Optional(Type.Literal(true)),
     /** Done or under way when the procedure was revised: kept as it was. */
     kept: Type.Optional(Type.Literal(true)),
+    /** Its machine's tank is used up on the way so many times: emptied, and filled where it draws. */
+    tank: Type.Optional(Type.Object({ machine: Type.String(), turns: Type.Integer(), draws: Type.Boolean() }, Strict)),
     /** A finding that stops: its places get no work until somebody who may has cleared it. */
     stop: Type.Optional(
       Type.Object(
@@ -342,6 +347,21 @@ export const Procedure = Type.Object(
           Type.Object({ treatment: Type.String(), area: Type.Number(), minutes: Type.Number() }, Strict),
         ),
         products: Type.Array(Type.Object({ id: Type.String(), ratio: Ratio, ml: Type.Number() }, Strict)),
+        /** Water through each machine that has a tank, litres, and how often that fills it. Not in what was issued before it was counted. */
+        tanks: Type.Optional(
+          Type.Array(
+            Type.Object(
+              {
+                machine: Type.String(),
+                litres: Type.Number(),
+                tank: Type.Number(),
+                draws: Type.Boolean({ description: 'clean water drawn; else what it takes up' }),
+                fills: Type.Integer(),
+              },
+              Strict,
+            ),
+          ),
+        ),
       },
       Strict,
     ),

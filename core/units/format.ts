@@ -18,6 +18,26 @@ export function sayVolume(millilitres: number): string {
   return millilitres >= 10 ? `${Math.round(millilitres)} ml` : `${millilitres.toFixed(1)} ml`
 }
 
+/** What a trigger gives at one pull and what a drop holds, ml: usual sizes, not measured. */
+const sprayOf = 1
+const dropOf = 0.05
+/** Under so many ml a hand does not measure: it counts pulls of the trigger (judgement.md §10). */
+const countedUnder = 15
+
+const toTwoFigures = (value: number) => Number(value.toPrecision(2))
+
+/** Millilitres as a hand at the car measures them: drops and sprays where there are few, two figures above. */
+export function sayAmount(millilitres: number): string {
+  const sprays = Math.round(millilitres / sprayOf)
+  if (sprays < 1) {
+    const drops = Math.max(1, Math.round(millilitres / dropOf))
+    return drops === 1 ? '1 drop' : `${drops} drops`
+  }
+  if (millilitres < countedUnder) return sprays === 1 ? '1 spray' : `${sprays} sprays`
+  const rounded = toTwoFigures(millilitres)
+  return rounded >= 1000 ? `${toTwoFigures(rounded / 1000)} l` : `${rounded} ml`
+}
+
 /** A ratio as on a label: {1, 10} → "1:10", {1, 0} → "neat". */
 export function sayRatio(ratio: { concentrate: number; water: number }): string {
   return ratio.water === 0 ? 'neat' : `${ratio.concentrate}:${ratio.water}`

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { BadInput } from './fault.ts'
-import { heartOf, sayClock, sayMinutes, sayRatio, sayVolume } from './format.ts'
+import { heartOf, sayAmount, sayClock, sayMinutes, sayRatio, sayVolume } from './format.ts'
 import { normals, seededRandom } from './random.ts'
 import { dayIn, minuteOf, momentOf } from './shop-time.ts'
 
@@ -23,6 +23,20 @@ describe('formats', () => {
     [81.8, '82 ml'],
     [4615.4, '4.62 l'],
   ])('%d ml are said "%s"', (ml, text) => expect(sayVolume(ml)).toBe(text))
+  // A hand at the car counts what it does not measure (judgement.md §10): a spray is about 1 ml, a drop a twentieth.
+  it.each([
+    [0.04, '1 drop'],
+    [0.31, '6 drops'],
+    [0.6, '1 spray'],
+    [7.6, '8 sprays'],
+    [14.9, '15 sprays'],
+    [15, '15 ml'],
+    [37.4, '37 ml'],
+    [238, '240 ml'],
+    [996, '1 l'],
+    [1083, '1.1 l'],
+    [25_880, '26 l'],
+  ])('at the car %d ml are "%s"', (ml, text) => expect(sayAmount(ml)).toBe(text))
   it('ratios and clock times', () => {
     expect(sayRatio({ concentrate: 1, water: 10 })).toBe('1:10')
     expect(sayRatio({ concentrate: 1, water: 0 })).toBe('neat')

@@ -62,7 +62,7 @@ const cautionsByText = new Map<string, CautionSaid>(
 )
 
 function codedStep(step: StepInWords, rows: number): Step {
-  const { passCue: _cue, product, stop, playbook, ...rest } = step
+  const { passCue: _cue, tank: _tank, product, stop, playbook, ...rest } = step
   return {
     ...rest,
     title: titlesOf(step, rows).find((t) => speak.title(t) === step.title) ?? written(step.title),

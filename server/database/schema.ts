@@ -450,6 +450,8 @@ export const batches = mysqlTable(
     leftover: double('leftover_ml').notNull().default(0),
     lot: id('lot_id'),
     useBy: moment('use_by'),
+    /** Taken back: it was logged by mistake. */
+    undone: moment('undone'),
   },
   (t) => [
     index('batches_made').on(t.shop, t.made),

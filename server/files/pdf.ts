@@ -34,9 +34,17 @@ export function pdf(title: string, content: Content[]): Promise<Buffer> {
   const document: TDocumentDefinitions = {
     info: { title },
     pageSize: 'A4',
-    pageMargins: [36, 32, 36, 32],
+    pageMargins: [36, 28, 36, 34],
     defaultStyle: { font: 'Figtree', fontSize: 9.5, color: '#1F3329' },
     content,
+    // A leaf that comes off the windscreen still says whose it is.
+    footer: (page, pages) => ({
+      text: `${printable(title)} · ${page} / ${pages}`,
+      alignment: 'right',
+      color: soft,
+      fontSize: 8.5,
+      margin: [36, 8, 36, 0],
+    }),
   }
   return pdfmake.createPdf(document).getBuffer()
 }

@@ -38,4 +38,42 @@ describe('batches', () => {
     )
     expect((await hand.send('POST', '/api/mixing/batches', batch({ product: 'soup' }))).status).toBe(400)
   })
+  it('takes the last one back with one tap: the bottle holds what it held, the shelf has its concentrate again', async () => {
+    const content = async () =>
+      (await lead.get('/api/mixing/containers')).body.find((c: { name: string }) => c.name === 'Spray bottle').content
+    const shelf = async () =>
+      (await lead.get('/api/stock')).body.items
+        .flatMap((i: { lots: { item: string; left: number }[] }) => i.lots)
+        .map((l: { left: number }) => l.left)
+    const before = await content()
+    const stood = await shelf()
+    const log = async (id: string) =>
+      hand.send('POST', '/api/mixing/batches', {
+        id,
+        product: 'apc',
+        ratio: { concentrate: 1, water: 10 },
+        container: before ? (await containerOf()).id : '',
+        fill: 500,
+      })
+    const containerOf = async () =>
+      (await lead.get('/api/mixing/containers')).body.find((c: { name: string }) => c.name === 'Spray bottle')
+    const [first, second] = [uuidv7(), uuidv7()]
+    await log(first)
+    const after = await shelf()
+    await log(second)
+    expect((await content()).batch).toBe(second)
+    expect((await hand.send('POST', `/api/mixing/batches/${first}/undo`)).body.code).toBe('not-the-last')
+    expect((await hand.send('POST', `/api/mixing/batches/${second}/undo`)).status).toBe(200)
+    expect((await content()).batch).toBe(first)
+    expect(await shelf()).toEqual(after)
+    // Sent twice, it is taken back once.
+    expect((await hand.send('POST', `/api/mixing/batches/${second}/undo`)).status).toBe(200)
+    expect(await shelf()).toEqual(after)
+    const { body } = await hand.send('POST', `/api/mixing/batches/${first}/undo`)
+    expect(body.map((b: { id: string }) => b.id)).not.toContain(first)
+    expect(await content()).toEqual(before)
+    expect(await shelf()).toEqual(stood)
+    expect((await lead.get(`/api/mixing/batches/${second}`)).body.undone).not.toBeNull()
+    expect((await hand.send('POST', `/api/mixing/batches/${uuidv7()}/undo`)).status).toBe(404)
+  })
 })

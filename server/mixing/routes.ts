@@ -5,7 +5,7 @@ import { notFound, Problem } from '#server/http/problem.ts'
 import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import { speak } from '#words/en/speak.ts'
 import { labelPdf, stripPdf, stripSvg } from './label-pdf.ts'
-import { batchesOf, batchOf, demandOf, logBatch } from './store/batches.ts'
+import { batchesOf, batchOf, demandOf, logBatch, undoBatch } from './store/batches.ts'
 import { containersOf, keepContainer, rinseContainer } from './store/containers.ts'
 import { keepSheet, sheetFile, sheetsOf } from './store/data-sheets.ts'
 import { dayMixOf } from './store/day-mix.ts'
@@ -68,6 +68,10 @@ export const mixingRoutes = ({ catalogue, db, files, now }: AppContext): Route[]
       return batch
     },
     'GET /api/mixing/batches/:id': ({ scope, params }) => batchOf(db, scope, params.id),
+    'POST /api/mixing/batches/:id/undo': async ({ scope, params }) => {
+      await undoBatch(db, scope, params.id, now())
+      return batchesOf(db, scope)
+    },
     'GET /api/mixing/batches/:id/label': async ({ scope, params, query }) => {
       const batch = await batchOf(db, scope, params.id)
       const from = (query.from ?? '').slice(0, 120)

@@ -61,6 +61,8 @@ export const BatchView = Type.Object(
     measuredFraction: Type.Number(),
     lot: Maybe(Type.String()),
     useBy: Maybe(Type.String()),
+    /** When it was taken back as logged by mistake. */
+    undone: Maybe(Type.String()),
   },
   Strict,
 )

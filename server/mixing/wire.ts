@@ -89,6 +89,10 @@ export const mixingWires = wires({
     allow: 'mixing.see',
     answer: BatchView,
   },
+  'POST /api/mixing/batches/:id/undo': {
+    allow: 'mixing.log',
+    answer: Type.Array(BatchView),
+  },
   'GET /api/mixing/batches/:id/label': {
     allow: 'mixing.see',
     query: { from: 'The address the code on the label leads to, without the batch.' },

@@ -1,6 +1,6 @@
 import type { Content } from 'pdfmake/interfaces.js'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
-import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
+import { sayAmount, sayMinutes, sayRatio } from '#core/units/format.ts'
 import { printable, soft } from '#server/files/pdf.ts'
 import { papers } from '#words/en/papers.ts'
 import { speak } from '#words/en/speak.ts'
@@ -15,7 +15,7 @@ const box =
 const isGeneral = (said: Step['cautions'][number]) => said.code === 'caution' && said.facts.caution === 'label-first'
 
 const product = ({ product }: StepInWords) =>
-  product ? `${product.name} ${sayRatio(product.ratio)}, ${sayVolume(product.ml)}` : ''
+  product ? `${product.name} ${sayRatio(product.ratio)}, ${sayAmount(product.ml)}` : ''
 
 /** What the technician reads about a stain: first, second, third, never, whether it comes back, the chance. */
 function playbookLines({ playbook = [] }: StepInWords, nameOf: (surface: string) => string): string[] {
@@ -26,19 +26,25 @@ function playbookLines({ playbook = [] }: StepInWords, nameOf: (surface: string)
 export function stepLine(coded: Step, number: number, nameOf: (surface: string) => string): Content[] {
   const step = speak.step(coded)
   const dwell = step.dwell && step.dwell.min >= 1 ? papers.procedure.dwell(step.dwell.min, step.dwell.max) : ''
-  const how = [step.tool, step.motion, product(step), dwell].filter(Boolean).join(' · ')
-  // What holds for every product stands once, at the foot of the sheet.
+  const pass = step.passCue && papers.procedure.pass(step.passCue)
+  const how = [step.tool, step.motion, dwell, step.tank, pass].filter(Boolean).join(' · ')
+  // What holds for every product stands once, at the head of the sheet.
   const beware = step.cautions.filter((_, i) => !isGeneral(coded.cautions[i]!))
+  const mix = product(step)
   return [
-    { svg: box, width: 9 },
+    { svg: box, width: 9, margin: [0, 2, 0, 0] },
     { text: String(number), alignment: 'right' },
     {
       stack: [
-        { text: printable(step.title), bold: true },
-        ...(how ? [{ text: printable(how), color: soft }] : []),
-        ...playbookLines(step, nameOf).map((text) => ({ text: printable(text) })),
-        ...(step.passCue ? [{ text: printable(papers.procedure.pass(step.passCue)), color: soft }] : []),
-        ...(beware.length > 0 ? [{ text: printable(beware.join(' ')), italics: true, fontSize: 8 }] : []),
+        {
+          text: [
+            { text: printable(step.title), bold: true },
+            ...(mix ? [{ text: printable(`  ${mix}`) }] : []),
+            ...(how ? [{ text: printable(`  ${how}`), color: soft, fontSize: 9 }] : []),
+          ],
+        },
+        ...playbookLines(step, nameOf).map((text) => ({ text: printable(text), fontSize: 9 })),
+        ...(beware.length > 0 ? [{ text: printable(beware.join(' ')), italics: true, fontSize: 8.5 }] : []),
       ],
     },
     { text: step.crew === 0 ? `(${sayMinutes(step.minutes)})` : sayMinutes(step.minutes), alignment: 'right' },

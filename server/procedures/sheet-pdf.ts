@@ -4,7 +4,7 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { cabinSvg } from '#core/formats/cabin-svg.ts'
 import type { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
-import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
+import { sayAmount, sayMinutes, sayRatio } from '#core/units/format.ts'
 import type { Database } from '#server/database/connection.ts'
 import { heading, list, pdf, printable, soft } from '#server/files/pdf.ts'
 import type { Scope } from '#server/http/scope.ts'
@@ -40,50 +40,49 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
   const stops = ahead.filter((s) => s.stop)
   const waits = new Map(speak.waits(procedure).map((w) => [w.before, w.text]))
   const steps = ahead.filter((s) => !s.stop)
+  const machines = speak.machines(procedure)
+  const named = (what: string, items: readonly string[], none: string): Content => ({
+    text: [{ text: `${what}: `, bold: true }, printable(items.length > 0 ? items.join(' · ') : none)],
+    margin: [0, 2, 0, 0],
+  })
   return pdf(words.title(vehicle.plate), [
-    { text: printable(shopName), color: soft },
-    { text: printable(`${callSign} · ${vehicle.plate}`), bold: true, fontSize: 20 },
     {
-      text: printable(
-        [
-          `${vehicle.make} ${vehicle.model}`,
-          version === null ? words.draft : words.version(version),
-          words.lasts(sayMinutes(totals.attended), sayMinutes(totals.attendedP80)),
-        ].join(' · '),
-      ),
+      columns: [
+        {
+          width: '*',
+          stack: [
+            { text: printable(shopName), color: soft },
+            { text: printable(`${callSign} · ${vehicle.plate}`), bold: true, fontSize: 19 },
+            {
+              text: printable(
+                [
+                  `${vehicle.make} ${vehicle.model}`,
+                  version === null ? words.draft : words.version(version),
+                  words.lasts(sayMinutes(totals.attended), sayMinutes(totals.attendedP80)),
+                ].join(' · '),
+              ),
+            },
+            ...(request.checkIn.cameFor?.words
+              ? [{ text: printable(words.cameFor(request.checkIn.cameFor.words)), italics: true }]
+              : []),
+            ...speak.head(procedure).map((line) => ({ text: printable(line), bold: true })),
+          ],
+        },
+        { svg: cabinSvg(sheetOf(vehicle.body, surfaces), condition), width: 190 },
+      ],
+      columnGap: 14,
     },
-    ...(request.checkIn.cameFor?.words
-      ? [{ text: printable(words.cameFor(request.checkIn.cameFor.words)), italics: true }]
-      : []),
-    ...speak.head(procedure).map((line) => ({ text: printable(line), bold: true })),
     ...stops.map((stop) => stopBox(stop, nameOf)),
-    { svg: cabinSvg(sheetOf(vehicle.body, surfaces), condition), width: 360, margin: [0, 6, 0, 4] },
     ...(steps.length > 0
       ? [
-          {
-            columns: [
-              [
-                heading(words.layOut),
-                list(
-                  [
-                    ...kit.machines.map((id) => speak.names.of('equipment', id).name),
-                    ...kit.towels.map((t) => words.towels(t.count, t.role)),
-                    ...kit.wear,
-                  ],
-                  words.nothing,
-                ),
-              ],
-              [heading(words.tools), list(kit.tools, words.none)],
-              [
-                heading(words.mix),
-                list(
-                  mixed.products.map((p) => `${p.name} ${sayRatio(p.ratio)}: ${sayVolume(p.ml)}`),
-                  words.nothing,
-                ),
-              ],
-            ],
-            columnGap: 12,
-          },
+          named(words.layOut, [...machines, ...kit.towels.map((t) => words.towels(t.count, t.role))], words.nothing),
+          named(words.tools, kit.tools, words.none),
+          ...(kit.wear.length > 0 ? [named(words.wear, kit.wear, words.none)] : []),
+          named(
+            words.mix,
+            mixed.products.map((p) => `${p.name} ${sayRatio(p.ratio)}, ${sayAmount(p.ml)}`),
+            words.nothing,
+          ),
           heading(words.steps),
           {
             table: {
@@ -94,8 +93,14 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
                 stepLine(step, i + 1, nameOf),
               ]),
             },
-            layout: 'lightHorizontalLines',
-          },
+            layout: {
+              hLineWidth: () => 0.5,
+              hLineColor: () => '#C9CDBE',
+              vLineWidth: () => 0,
+              paddingTop: () => 1.5,
+              paddingBottom: () => 1.5,
+            },
+          } satisfies Content,
         ]
       : [{ text: words.held, bold: true }]),
     heading(words.remains),

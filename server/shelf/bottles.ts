@@ -1,6 +1,7 @@
-import { desc, eq, inArray, max } from 'drizzle-orm'
+import { and, desc, eq, inArray, isNull, max } from 'drizzle-orm'
 import type { Database } from '#server/database/connection.ts'
 import { batches, containers, people, rinses } from '#server/database/schema.ts'
+import type { Transaction } from '#server/database/transaction.ts'
 import type { Scope } from '#server/http/scope.ts'
 
 // What stands in the shop's bottles, as the mixing bench and the day need it.
@@ -8,7 +9,7 @@ import type { Scope } from '#server/http/scope.ts'
 type Listed = readonly { id: string }[]
 
 /** The latest batch of each container, however long ago. */
-async function lastBatches(db: Database, list: Listed) {
+async function lastBatches(db: Database | Transaction, list: Listed) {
   const found = await Promise.all(
     list.map(({ id }) =>
       db
@@ -23,7 +24,7 @@ async function lastBatches(db: Database, list: Listed) {
         })
         .from(batches)
         .innerJoin(people, eq(people.id, batches.author))
-        .where(eq(batches.container, id))
+        .where(and(eq(batches.container, id), isNull(batches.undone)))
         .orderBy(desc(batches.made), desc(batches.id))
         .limit(1),
     ),
@@ -31,7 +32,7 @@ async function lastBatches(db: Database, list: Listed) {
   return new Map(list.flatMap(({ id }, i) => (found[i]![0] ? [[id, found[i]![0]] as const] : [])))
 }
 
-async function lastRinses(db: Database, list: Listed) {
+async function lastRinses(db: Database | Transaction, list: Listed) {
   if (list.length === 0) return new Map<string, string>()
   const ids = list.map((c) => c.id)
   const rows = await db
@@ -43,7 +44,7 @@ async function lastRinses(db: Database, list: Listed) {
 }
 
 /** Every container, the smallest first, with its last batch unless it was rinsed since. */
-export async function bottlesOf(db: Database, scope: Scope, now: string) {
+export async function bottlesOf(db: Database | Transaction, scope: Scope, now: string) {
   const rows = await db.select().from(containers).where(eq(containers.shop, scope.shop)).orderBy(containers.capacity)
   const [made, rinsed] = await Promise.all([lastBatches(db, rows), lastRinses(db, rows)])
   return rows.map(({ shop: _shop, ...container }) => {

@@ -66,3 +66,29 @@ export async function drawForVehicle(
     if (lot) await drawFrom(tx, scope, lot, perVehicle, { kind: 'vehicle', reason: '', job: job.id }, now)
   }
 }
+
+/** Gives a lot back what was drawn from it for a reason that turned out to be none; both moves stay on record. */
+export async function putBack(tx: Transaction, scope: Scope, id: string, reason: string, now: string): Promise<void> {
+  const mine = and(eq(lots.shop, scope.shop), eq(lots.id, id))
+  const [lot] = await tx.select().from(lots).where(mine).for('update')
+  const drawn = await tx
+    .select({ change: stockMoves.change })
+    .from(stockMoves)
+    .where(and(eq(stockMoves.shop, scope.shop), eq(stockMoves.lot, id), eq(stockMoves.reason, reason)))
+  if (!lot || drawn.length === 0) return
+  const change = -drawn.reduce((sum, m) => sum + m.change, 0)
+  await tx
+    .update(lots)
+    .set({ left: lot.left + change })
+    .where(mine)
+  await tx.insert(stockMoves).values({
+    id: uuidv7(),
+    shop: scope.shop,
+    lot: id,
+    change,
+    kind: 'batch',
+    reason: `${reason}, taken back`,
+    author: scope.person,
+    at: now,
+  })
+}

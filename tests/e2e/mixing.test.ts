@@ -98,6 +98,22 @@ describe('the bench', () => {
     await page.getByRole('button', { name: 'Log this batch' }).click()
     await page.getByRole('region', { name: 'Mixed lately' }).getByText('Mild acid rinse 1:30').waitFor()
   })
+  it('says what the bottle holds now; a second log by a slip is taken back with one tap', async () => {
+    const count = async () => (await api('/api/mixing/batches')).length
+    await page.getByText(/^Logged: Spray bottle holds/).waitFor()
+    const before = await count()
+    const logged = page.waitForResponse(
+      (r) => r.url().endsWith('/api/mixing/batches') && r.request().method() === 'POST',
+    )
+    await page.getByRole('button', { name: 'Log another like it' }).click()
+    await logged
+    expect(await count()).toBe(before + 1)
+    await page.getByRole('button', { name: 'Take it back' }).click()
+    await page.getByText(/^Logged:/).waitFor({ state: 'detached' })
+    expect(await count()).toBe(before)
+    await page.getByText(/In it: Mild acid rinse/).waitFor()
+    expect(await axe(page)).toEqual([])
+  })
   it('a machine that dilutes again: what comes out, and what to mix', async () => {
     await bench('pre-spray', '1:15')
     await into('Pump sprayer')

@@ -32,10 +32,10 @@ afterAll(async () => {
 
 const api = async (path: string): Promise<any> => (await page.request.get(base + path)).json()
 /** A car with everything to do, taken in behind the screen. */
-async function takenIn(): Promise<string> {
+async function takenIn(due: string | null = null): Promise<string> {
   const id = uuidv7()
   const { checkIn } = carA()
-  const data = { id, checkIn, arrives: new Date().toISOString(), due: null }
+  const data = { id, checkIn, arrives: new Date().toISOString(), due }
   const answer = await page.request.post(`${base}/api/jobs`, { data, headers: { origin: base } })
   expect(answer.status()).toBe(200)
   return id
@@ -175,6 +175,21 @@ describe('plans', () => {
     expect(Object.values(rungs as Record<string, number>).some((rung) => rung < 2)).toBe(true)
     await page.getByRole('button', { name: 'Undo' }).click()
     await saved()
+  })
+})
+
+describe('a promise', () => {
+  it('that one person cannot keep is said before it is issued, with what would keep it; one tap takes it', async () => {
+    const promised = await takenIn(new Date(Date.now() + 225 * 60_000).toISOString())
+    await open(promised)
+    const said = page.getByRole('alert', { name: 'The promise' })
+    await said.getByText(/^Promised for .*; as planned it is ready about/).waitFor()
+    expect(await axe(page)).toEqual([])
+    await said.getByRole('button', { name: /^Standard, [23] people: about/ }).click()
+    await said.waitFor({ state: 'detached' })
+    await saved()
+    expect((await settings(promised)).crew).toBeGreaterThan(1)
+    await open(job)
   })
 })
 

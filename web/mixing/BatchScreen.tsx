@@ -40,6 +40,7 @@ export default function BatchScreen() {
           <dt>{words.container}</dt>
           <dd>
             {b.containerName}, {sayVolume(b.fill)}
+            {b.undone && <strong> {words.takenBack}</strong>}
           </dd>
         </div>
         <div>

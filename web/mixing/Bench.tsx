@@ -20,12 +20,16 @@ import { ContainerContent } from './ContainerContent.tsx'
 import { Correct } from './Correct.tsx'
 import { DataSheet } from './DataSheet.tsx'
 import { Dose } from './Dose.tsx'
+import { heldIn, inDate } from './in-date.ts'
 import { LogBatch } from './LogBatch.tsx'
 import { RatioField } from './RatioField.tsx'
 import { TwoStage } from './TwoStage.tsx'
 
 /** The smallest container that takes all of it and may take it as it stands, or the largest there is. */
-function fitting(containers: readonly ContainerView[], product: string, ml: number) {
+function fitting(containers: readonly ContainerView[], product: string, ratio: Ratio, ml: number) {
+  // What is in date is used first: then its bottle is the one to look at.
+  const [held] = inDate(containers, product, ratio)
+  if (held && ml > 0) return held
   const ready = containers.filter((c) => !c.content || c.content.product === product)
   return ready.find((c) => c.capacity >= ml) ?? ready.at(-1) ?? containers.at(-1)!
 }
@@ -49,7 +53,7 @@ interface Props {
 
 /** One product at one dilution into one container: what is in it, dose, water, order of filling, the drawn bottle, ways on from too much. */
 export function Bench({ product, ratio: wantedRatio, needed, containers, catalogue }: Props) {
-  const [containerId, setContainer] = useState(fitting(containers, product.id, needed).id)
+  const [containerId, setContainer] = useState(fitting(containers, product.id, wantedRatio, needed).id)
   const container = containers.find((c) => c.id === containerId)!
   const [wanted, setWanted] = useState<number | null>(null)
   const [ratio, setRatio] = useState<Ratio | undefined>(wantedRatio)
@@ -59,10 +63,16 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
   const log = useLogBatch()
   const mayLog = useMay('mixing.log')
   const { content } = container
-  const fill = wanted ?? Math.min(container.capacity, Math.max(50, Math.ceil((needed || container.capacity) / 50) * 50))
+  const { leastBatch } = catalogue.figures
+  const bottles = inDate(containers, product.id, wantedRatio)
+  const held = heldIn(bottles)
+  const missing = Math.max(0, needed - held)
+  const fill =
+    wanted ??
+    Math.min(container.capacity, Math.max(leastBatch, Math.ceil((missing || needed || container.capacity) / 50) * 50))
   const neat = ratio?.water === 0
-  const held = content ? (catalogue.products.find((p) => p.id === content.product) ?? 'unknown') : null
-  const [finding] = vesselFindings(held, product, catalogue.neverMix, { rinsed: false, closed: true })
+  const inside = content ? (catalogue.products.find((p) => p.id === content.product) ?? 'unknown') : null
+  const [finding] = vesselFindings(inside, product, catalogue.neverMix, { rinsed: false, closed: true })
     .sort((a, b) => Number(b.kind === 'stop') - Number(a.kind === 'stop'))
     .map(speak.vessel)
   const { name, roleName } = speak.names.of('products', product.id)
@@ -101,6 +111,11 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
           <DataSheet product={product.id} />
         </span>
       </div>
+      {needed > 0 && held > 0 && (
+        <p className="settled" role="status">
+          {words.met(bottles.map((b) => b.name).join(', '), sayVolume(held), missing > 0 ? sayVolume(missing) : '')}
+        </p>
+      )}
       <ContainerChoice
         containers={containers}
         container={container.id}
@@ -142,7 +157,8 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
           />
           <div>
             <Dose request={request} answer={answer} graduation={container.graduation} cups={catalogue.cups} />
-            {needed > fill + 1e-9 && <p className="soft">{words.short(sayVolume(needed))}</p>}
+            {missing > fill + 1e-9 && <p className="soft">{words.short(sayVolume(missing))}</p>}
+            {fill < leastBatch && <p className="soft">{words.least(sayVolume(leastBatch))}</p>}
             {said.warnings.map((w) => (
               <div key={w.code} className="caution">
                 {w.message}

@@ -10,6 +10,7 @@ import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/mixing.ts'
 import { speak } from '#words/en/speak.ts'
 import { Bench } from './Bench.tsx'
+import { heldIn, inDate } from './in-date.ts'
 
 interface Props {
   catalogue: WordedCatalogue
@@ -52,6 +53,7 @@ export function BenchPart({ catalogue, containers, demand, batches }: Props) {
             <span className="soft">
               {sayVolume(d.ml)} · {d.jobs.map((j) => j.callSign).join(', ')}
             </span>
+            {heldIn(inDate(containers, d.product, d.ratio)) >= d.ml && <span className="tag">{words.ready}</span>}
           </button>
         ))}
         <Select

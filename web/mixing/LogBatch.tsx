@@ -1,7 +1,8 @@
 import { Button } from 'antd'
+import { sayVolume } from '#core/units/format.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { words } from '#words/en/screens/mixing.ts'
-import type { useLogBatch } from './api.ts'
+import { type useLogBatch, useUndoBatch } from './api.ts'
 
 type Log = ReturnType<typeof useLogBatch>
 
@@ -12,32 +13,47 @@ interface Props {
   onLogged: () => void
 }
 
-/** Writes down what was mixed, and leads to the bottle's label. */
+/** Writes down what was mixed, leads to the bottle's label, and takes it back when it was a slip. */
 export function LogBatch({ log, mayLog, batch, onLogged }: Props) {
+  const undo = useUndoBatch()
+  const logged = log.isSuccess ? log.data : undefined
   return (
     <>
       {mayLog && (
         <Button
-          type="primary"
+          type={logged ? 'default' : 'primary'}
           size="large"
           className="below"
           loading={log.isPending}
           onClick={() => log.mutate(batch, { onSuccess: onLogged })}
         >
-          {words.log}
+          {logged ? words.logAnother : words.log}
         </Button>
       )}
       {log.isError && <ErrorNotice error={log.error} />}
-      {log.isSuccess && (
-        <p>
-          <a
-            href={`/api/mixing/batches/${log.data.id}/label?from=${encodeURIComponent(location.origin)}`}
-            target="_blank"
-            rel="noreferrer"
-          >
-            {words.labelPdf}
-          </a>
-        </p>
+      {logged && (
+        <div className="settled stack close below" role="status">
+          <span>
+            <strong>{words.nowHolds(logged.containerName, sayVolume(logged.fill))}</strong>{' '}
+            {logged.lot === null && words.notInStock}
+          </span>
+          <span className="row">
+            <a
+              className="plain-button"
+              href={`/api/mixing/batches/${logged.id}/label?from=${encodeURIComponent(location.origin)}`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              {words.labelPdf}
+            </a>
+            {mayLog && (
+              <Button loading={undo.isPending} onClick={() => undo.mutate(logged.id, { onSuccess: () => log.reset() })}>
+                {words.takeBack}
+              </Button>
+            )}
+          </span>
+          {undo.isError && <ErrorNotice error={undo.error} />}
+        </div>
       )}
     </>
   )

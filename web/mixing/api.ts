@@ -49,6 +49,15 @@ export function useLogBatch() {
   })
 }
 
+/** Takes a batch back that was logged by mistake. */
+export function useUndoBatch() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (id: string) => post('/api/mixing/batches/:id/undo', { params: { id } }),
+    onSuccess: () => Promise.all(after.map((queryKey) => client.invalidateQueries({ queryKey }))),
+  })
+}
+
 export function useRinse() {
   const client = useQueryClient()
   return useMutation({

@@ -1,12 +1,11 @@
 import { useMemo } from 'react'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { sayMinutes } from '#core/units/format.ts'
-import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/procedures.ts'
 import { speak } from '#words/en/speak.ts'
 
 /** What lies ready, what will remain, how sure the stains are. */
-export function LiesReady({ procedure, catalogue }: { procedure: Procedure; catalogue: WordedCatalogue }) {
+export function LiesReady({ procedure }: { procedure: Procedure }) {
   const { kit, residuals, expectations, offers = [] } = useMemo(() => speak.procedure(procedure), [procedure])
   return (
     <>
@@ -16,8 +15,8 @@ export function LiesReady({ procedure, catalogue }: { procedure: Procedure; cata
           {kit.towels.map((t) => (
             <li key={t.role}>{words.towels(t.count, t.role)}</li>
           ))}
-          {kit.machines.map((id) => (
-            <li key={id}>{catalogue.equipment.find((e) => e.id === id)?.name ?? id}</li>
+          {speak.machines(procedure).map((line) => (
+            <li key={line}>{line}</li>
           ))}
         </ul>
         <p className="soft">{[...kit.tools, ...kit.wear].join(', ')}</p>

@@ -1,6 +1,5 @@
 import { Button } from 'antd'
 import { useNavigate } from 'react-router'
-import { crewOf } from '#core/procedures/schema.ts'
 import type { ProcedureView } from '#server/procedures/views.ts'
 import { useCatalogue, useMay } from '#web/client/session.ts'
 import { useHouseRules } from '#web/client/standards.ts'
@@ -11,6 +10,7 @@ import { Fetching } from '#web/ui/Fetching.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { useIssue, useProcedure } from './api.ts'
 import { CarRules } from './CarRules.tsx'
+import { Choices } from './Choices.tsx'
 import { Figures } from './Figures.tsx'
 import { Files } from './Files.tsx'
 import { Findings } from './Findings.tsx'
@@ -21,8 +21,6 @@ import { Revise, Versions } from './Revise.tsx'
 import { StandardPicker } from './StandardPicker.tsx'
 import { StepsCard } from './StepsCard.tsx'
 import { settingWords } from './setting-words.ts'
-import { ThreePlans } from './ThreePlans.tsx'
-import { TimeLimit } from './TimeLimit.tsx'
 import { useEditing } from './useEditing.ts'
 
 interface Ready {
@@ -38,7 +36,6 @@ function Sheet({ job, view, house, catalogue }: Ready) {
   const mayIssue = useMay('procedure.issue')
   const go = useNavigate()
   const { procedure, request, settings, open, change } = editing
-  const crew = crewOf(settings)
   const draft = view.version === null
   const mayEdit = draft && mayIssue
   const edits = settings.edits ?? []
@@ -69,26 +66,7 @@ function Sheet({ job, view, house, catalogue }: Ready) {
         </div>
         {issue.isError && <ErrorNotice error={issue.error} />}
       </section>
-      {mayEdit && (
-        <div className="choices no-print">
-          <ThreePlans
-            request={request}
-            catalogue={catalogue}
-            crew={crew}
-            finish={settings.finish ?? request.checkIn.finish ?? 'standard'}
-            onFinish={(finish) => change((now) => ({ ...now, finish }))}
-          />
-          <TimeLimit
-            request={request}
-            catalogue={catalogue}
-            crew={crew}
-            onCrew={(n) => change((now) => ({ ...now, crew: n }))}
-            limit={settings.rungs ? settings.timeLimit : undefined}
-            onUse={(timeLimit, rungs) => change((now) => ({ ...now, timeLimit, rungs }))}
-            onDrop={() => change(({ timeLimit: _t, rungs: _r, ...rest }) => rest)}
-          />
-        </div>
-      )}
+      {mayEdit && <Choices job={job} editing={editing} catalogue={catalogue} />}
       <div className="sheet-and-aside">
         <StepsCard editing={editing} mayEdit={mayEdit} catalogue={catalogue} />
         <div className="stack aside">
@@ -113,7 +91,7 @@ function Sheet({ job, view, house, catalogue }: Ready) {
             settingsVersion={view.settingsVersion}
             open={mayEdit}
           />
-          <LiesReady procedure={procedure} catalogue={catalogue} />
+          <LiesReady procedure={procedure} />
         </div>
       </div>
     </div>

@@ -1,6 +1,6 @@
 import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
-import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
+import { sayAmount, sayMinutes, sayRatio } from '#core/units/format.ts'
 import { words } from '#words/en/screens/procedures.ts'
 import type { StepInWords } from '#words/worded/procedure-schema.ts'
 
@@ -39,7 +39,7 @@ export function StepRow({ step, number, titles, stage, handle, hand, grade }: Pr
             )}
           </span>
           <span className="product soft">
-            {product ? `${product.name} ${sayRatio(product.ratio)} · ${sayVolume(product.ml)}` : ''}
+            {product ? `${product.name} ${sayRatio(product.ratio)} · ${sayAmount(product.ml)}` : ''}
           </span>
           <span className="minutes">
             {step.crew === 0 ? (
@@ -72,6 +72,7 @@ export function StepRow({ step, number, titles, stage, handle, hand, grade }: Pr
               {step.towels.map((t) => words.towels(t.count, t.role)).join(', ')}
               {step.towels.length > 0 && '. '}
               {step.dwell && `${words.dwell(step.dwell.min, step.dwell.max)} `}
+              {step.tank && `${step.tank} `}
               {step.left > 0 && `${words.leavesWet(Math.round(step.left))} `}
               {words.passWhen(step.passCue)}
             </p>
@@ -82,7 +83,7 @@ export function StepRow({ step, number, titles, stage, handle, hand, grade }: Pr
             )}
             {product && (
               <p className="tight">
-                {sayVolume(product.ml)} of {product.name}, {sayRatio(product.ratio)}.{' '}
+                {sayAmount(product.ml)} of {product.name}, {sayRatio(product.ratio)}.{' '}
                 <Link to={`/mixing?product=${product.id}&ratio=${product.ratio.concentrate}:${product.ratio.water}`}>
                   {words.toMixing}
                 </Link>

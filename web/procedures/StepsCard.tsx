@@ -20,7 +20,7 @@ function calmOf({ open, status, saved, settings }: Editing) {
   if (open.length > 0) return <strong>{words.notSaved(open.length)}</strong>
   if (status === 'conflict') return words.twoSaved
   if (!saved) return words.saving
-  return settings.edits || settings.standard || settings.houseRules || settings.finish ? words.saved : ''
+  return Object.keys(settings).length > 0 ? words.saved : ''
 }
 
 /** The steps in order, and in a draft how they are changed. */

@@ -1,12 +1,12 @@
 import { Button } from 'antd'
-import type { ProcedureRequest } from '#core/procedures/schema.ts'
+import type { LevelFigures } from '#core/procedures/limit/levels.ts'
 import { sayMinutes } from '#core/units/format.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/procedures.ts'
-import { useLevels } from './useLevels.ts'
 
 interface Props {
-  request: ProcedureRequest
+  /** None yet: they are being worked out. */
+  levels: LevelFigures[] | undefined
   catalogue: WordedCatalogue
   crew: number
   /** Which one is in force. */
@@ -15,8 +15,7 @@ interface Props {
 }
 
 /** The same car by the three finish levels, side by side: what each takes and what it leaves. */
-export function ThreePlans({ request, catalogue, crew, finish, onFinish }: Props) {
-  const levels = useLevels(request, crew, catalogue)
+export function ThreePlans({ levels, catalogue, crew, finish, onFinish }: Props) {
   return (
     <section className="card" aria-labelledby="plans">
       <h2 id="plans">{words.plans}</h2>

@@ -1,7 +1,7 @@
 import { Button } from 'antd'
 import { useState } from 'react'
 import { stepState } from '#core/job/reduce.ts'
-import { sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
+import { sayAmount, sayMinutes, sayRatio } from '#core/units/format.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
 import type { AtWork } from '#web/client/work.ts'
 import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
@@ -54,7 +54,7 @@ export function NowCard({ view, step, person, now, busy, error, held, onAppend }
             <div>
               <dt>{words.bottle}</dt>
               <dd>
-                {step.product.name} {sayRatio(step.product.ratio)} <span>{sayVolume(step.product.ml)}</span>
+                {step.product.name} {sayRatio(step.product.ratio)} <span>{sayAmount(step.product.ml)}</span>
               </dd>
             </div>
           )}
@@ -69,6 +69,7 @@ export function NowCard({ view, step, person, now, busy, error, held, onAppend }
               <dt>{words.tool}</dt>
               <dd>
                 {step.tool} <span>{step.motion}</span>
+                {step.tank && <span> {step.tank}</span>}
               </dd>
             </div>
           )}

@@ -11,6 +11,7 @@ const groups: Record<string, string> = {
   'doors-right': 'right doors',
   overhead: 'overhead',
   pillars: 'pillars and hatch',
+  'pillars-alone': 'pillars',
   load: 'load area',
   mats: 'mats',
   glass: 'all glass',
@@ -88,7 +89,7 @@ export const cabin: CabinWords = {
       foot: () => `${row === 1 ? front : where} footwell`,
       overhead: () => `${rowWord(row, rows)} roof`,
       pillar: () => rowWord(row, rows),
-      door: () => `${where} ${sliding ? 'sliding door' : 'door'}`,
+      door: () => (row === 1 ? `${front}’s door` : `${where} ${sliding ? 'sliding door' : 'door'}`),
     }
     const labelled: Record<string, keyof typeof label> = {
       bucket: 'seat',
@@ -101,7 +102,8 @@ export const cabin: CabinWords = {
       'door-rear': 'door',
     }
     const of = labelled[place]
-    return sentence(of ? `${label[of]!()} ${kind}` : kind)
+    // A door's pull is not its "door pull" twice.
+    return sentence(of ? `${label[of]!()} ${of === 'door' ? kind.replace(/^door /, '') : kind}` : kind)
   },
   group(group, rows) {
     const match = /^(seats|floor)-(\d)$/.exec(group)

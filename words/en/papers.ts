@@ -25,6 +25,7 @@ export const papers = {
     layOut: 'Lay out',
     towels: (count: number, role: string) => `${count} × ${role} towel`,
     tools: 'Heads and tools',
+    wear: 'Wear',
     mix: 'Mix',
     steps: 'Steps',
     nothing: 'Nothing.',

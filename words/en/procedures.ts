@@ -92,6 +92,17 @@ export const passCues = {
   putAway: 'empty, clean and in its place',
   stop: 'cleared and signed in the log by somebody who may',
 }
+/** A tank that is used up within a step. */
+export const tankTurns = (machine: string, turns: number, draws: boolean) =>
+  `${draws ? 'Empty and fill' : 'Empty'} the ${lower(machine)}${turns === 1 ? '' : ` ${turns} times`} on the way.`
+/** A machine to lay out, with what goes through its tank. */
+export const machineReady = (
+  machine: string,
+  tank: { litres: number; tank: number; fills: number; draws: boolean } | undefined,
+) =>
+  tank?.draws
+    ? `${machine}: about ${Math.max(1, Math.round(tank.litres))} l, filled ${tank.fills === 1 ? 'once' : `${tank.fills} times`} (${tank.tank} l)`
+    : machine
 export const thenNext = (names: readonly string[]) => names.join(', then ')
 export const placedByLead = 'Placed here by the lead.'
 

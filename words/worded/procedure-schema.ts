@@ -24,7 +24,19 @@ const StopInWords = Type.Composite([Step.properties.stop, Type.Object({ doing: T
 
 export const StepInWords = Type.Composite(
   [
-    Type.Omit(Step, ['title', 'product', 'motion', 'tool', 'cautions', 'ppe', 'next', 'why', 'stop', 'playbook']),
+    Type.Omit(Step, [
+      'title',
+      'product',
+      'motion',
+      'tool',
+      'cautions',
+      'ppe',
+      'next',
+      'why',
+      'stop',
+      'playbook',
+      'tank',
+    ]),
     Type.Object({
       title: Words,
       product: Type.Union([Product, Type.Null()]),
@@ -38,6 +50,8 @@ export const StepInWords = Type.Composite(
       why: Type.Array(Type.Object({ rule: Type.String(), after: Type.Array(Type.String()), text: Words }, Strict)),
       stop: Type.Optional(StopInWords),
       playbook: Type.Optional(Type.Array(Playbook)),
+      /** The machine’s tank is used up on the way. */
+      tank: Type.Optional(Words),
     }),
   ],
   Strict,

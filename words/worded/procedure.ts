@@ -34,7 +34,7 @@ function passCue(step: Step, { procedures, names }: Language): string {
 
 export function stepInWords(step: Step, language: Language): StepInWords {
   const { procedures: words, names } = language
-  const { stop, playbook, ...rest } = step
+  const { stop, playbook, tank, ...rest } = step
   return {
     ...rest,
     title: titleOf(step, language),
@@ -53,6 +53,7 @@ export function stepInWords(step: Step, language: Language): StepInWords {
         after,
         text: rule === 'by-hand' ? (reason ?? words.placedByLead) : names.of('orderRules', rule).reason,
       })),
+    ...(tank ? { tank: words.tankTurns(names.of('equipment', tank.machine).name, tank.turns, tank.draws) } : {}),
     ...(stop ? { stop: { ...stop, doing: names.of('stops', stop.rule).doing ?? [] } } : {}),
     ...(playbook
       ? {
@@ -142,6 +143,15 @@ export function procedureInWords(procedure: Procedure, language: Language): Proc
       : {}),
   }
 }
+
+/** The machines to lay out, with the water that goes through them. */
+export const machinesInWords = ({ kit, totals }: Procedure, { procedures, names }: Language): string[] =>
+  kit.machines.map((id) =>
+    procedures.machineReady(
+      names.of('equipment', id).name,
+      totals.tanks?.find((t) => t.machine === id),
+    ),
+  )
 
 export function differenceInWords(difference: Difference, { procedures: words, names }: Language): DifferenceInWords {
   const titles = (list: Difference['added']) => list.map((title) => say(words.titles, title, names))

@@ -46,11 +46,13 @@ function linesOf(step: Step, checkIn: CheckIn, { catalogue, said }: Setting): Li
         once: onceBy(caution, step),
       }
     }),
-    ...own.map((caution) => ({
-      said: cautionSaid('product', { caution }),
-      danger: 'harm' as const,
-      once: `product ${caution}`,
-    })),
+    ...own
+      .filter((caution) => !matching.some((m) => m.says?.includes(caution)))
+      .map((caution) => ({
+        said: cautionSaid('product', { caution }),
+        danger: 'harm' as const,
+        once: `product ${caution}`,
+      })),
   ]
   return lines.sort((a, b) => gravestFirst.indexOf(a.danger) - gravestFirst.indexOf(b.danger))
 }

@@ -445,7 +445,9 @@ function companions(
   setting: Setting,
 ): string[] {
   if (soil === 0) return []
-  const added = (setting.finish.adds ?? []).filter((a) => a.groups.includes(surface.group)).flatMap((a) => a.use)
+  const added = setting.adds
+    .filter((a) => a.groups.includes(surface.group) && surface.touch >= (a.touch ?? 0))
+    .flatMap((a) => a.use)
   const groomed =
     (programme.groom === 'always' && level >= soil && level > 1) ||
     (programme.groom === 'extracted' && ids.some((id) => extraction.has(id)))
@@ -560,7 +562,7 @@ export function chooseWork(
     ids.some((id) => setting.treatment(id).dries || (choice.isJudged && setting.treatment(id).wet))
   if (judged && !ids.includes('groom')) ids.push('judge')
   if (setting.held.noDust) ids = ids.filter((id) => id !== 'dust')
-  const extras = new Set(['dress', ...(setting.finish.adds ?? []).flatMap((a) => a.use)])
+  const extras = new Set(['dress', ...setting.adds.flatMap((a) => a.use)])
   const work: Work[] = []
   for (const id of new Set(ids)) {
     const treatment = setting.treatment(id)
@@ -568,7 +570,7 @@ export function chooseWork(
     const isAgain = treatment.stage === 'recheck' && work.some((w) => w.treatment.wet)
     if (setting.finish.drop.includes(id) || (choice.isDone(id) && !isAgain)) continue
     const no = choice.refusal(treatment, ids)
-    // Dressing that a material does not want, and what a finish adds, is simply not done; anything else left out is told.
+    // Dressing that a material does not want, and what a finish or the house adds, is simply not done; anything else left out is told.
     if (no) {
       if (!extras.has(id)) choice.record(no.code, no.reason)
       continue

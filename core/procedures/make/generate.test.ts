@@ -90,7 +90,7 @@ describe('house rules', () => {
     rule.choices.filter((c) => c.id !== rule.default).map((c) => [rule.id, c.id] as const),
   )
   it('cover every disagreement of the trade, each with two reasons and a default that is one of them', () => {
-    expect(catalogue.houseRules).toHaveLength(26)
+    expect(catalogue.houseRules).toHaveLength(27)
     for (const rule of speak.catalogue(catalogue).houseRules) {
       expect(rule.choices.map((c) => c.id)).toContain(rule.default)
       expect(rule.choices.length).toBeGreaterThanOrEqual(2)

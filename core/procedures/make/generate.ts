@@ -23,6 +23,7 @@ import type { Sequence } from '#core/procedures/sequence/sequence.ts'
 import { BadInput } from '#core/units/fault.ts'
 import { cautioned } from './cautions.ts'
 import { chooseWork } from './choose.ts'
+import { oneDilution } from './dilutions.ts'
 import { expectationsOf } from './expectations.ts'
 import { setUpMinutes } from './minutes.ts'
 import { notesOf } from './notes.ts'
@@ -45,6 +46,7 @@ import {
   workedSteps,
 } from './steps.ts'
 import { heldIn, standingStops } from './stops.ts'
+import { tanked } from './tanks.ts'
 import { kitOf, totalsOf } from './totals.ts'
 
 /** Area-weighted mean soil of the whole car, rounded, 1–4: it sets the whole-car minutes (catalogue D1). */
@@ -174,7 +176,8 @@ function review(
   const used = new Set(worked.works.map((w) => w.treatment))
   const setUps = setUpMinutes(catalogue.treatments.filter((t) => used.has(t)))
   const laidOut = new Set(kept.map((s) => s.treatment))
-  const stepsOfWork = withHandSetUps(workedSteps(worked.works, drafting), setUps, laidOut, drafting)
+  const mixed = oneDilution(workedSteps(worked.works, drafting), worked.works, catalogue)
+  const stepsOfWork = withHandSetUps(mixed, setUps, laidOut, drafting)
   const overAlready = new Set(kept.map((s) => s.id))
   // What is wetted anew is refitted anew, and whatever is done anew is looked at once more.
   const again = new Set([
@@ -210,7 +213,8 @@ function review(
       why: whyHere(step.id, whyMoved.get(step.id)),
     }
   })
-  const { steps: list, head } = cautioned(listed, checkIn, setting)
+  const { steps: told, head } = cautioned(listed, checkIn, setting)
+  const { steps: list, tanks } = tanked(told, catalogue)
   return {
     steps: list,
     head,
@@ -224,16 +228,19 @@ function review(
       ...placed.findings,
       ...meetings(list, edits, setting),
     ],
-    kit: kitOf(list),
-    totals: totalsOf(
-      list,
-      worked.works,
-      ofMachines(setUps, catalogue),
-      soil,
-      severe,
-      request.seed ?? 1,
-      catalogue.figures,
-    ),
+    kit: kitOf(list, catalogue.figures),
+    totals: {
+      ...totalsOf(
+        list,
+        worked.works,
+        ofMachines(setUps, catalogue),
+        soil,
+        severe,
+        request.seed ?? 1,
+        catalogue.figures,
+      ),
+      tanks,
+    },
     residuals: worked.residuals,
     expectations: expectationsOf(checkIn, surfaces, catalogue, kept.length > 0 ? undefined : worked.works),
     ...(setting.sold?.offers ? { offers: offersOf(surfaces, condition, setting, worked.works) } : {}),

@@ -220,7 +220,11 @@ export class Parts {
       p50,
       p80: p50 > 0 ? stepP80(p50, severe) : step.p80,
       product: step.product && { ...step.product, ml: step.product.ml * ofArea },
-      towels: step.towels.map((t) => ({ ...t, count: Math.max(1, Math.round(t.count * ofArea)) })),
+      towels: step.towels.map((t) => ({
+        ...t,
+        count: Math.max(1, Math.round(t.count * ofArea)),
+        ...(t.faces === undefined ? {} : { faces: Math.max(1, Math.ceil(t.faces * ofArea)) }),
+      })),
       ...(step.playbook ? { playbook: step.playbook.filter((p) => surfaces.includes(p.surface)) } : {}),
     }
   }

@@ -7,7 +7,7 @@ import type { HouseChoice } from '#core/catalogue/house-rule.ts'
 import type { Package } from '#core/catalogue/package.ts'
 import type { Permission } from '#core/catalogue/permission.ts'
 import type { Programme } from '#core/catalogue/programme.ts'
-import type { Swap } from '#core/catalogue/swap.ts'
+import type { Added, Swap } from '#core/catalogue/swap.ts'
 import type { Treatment } from '#core/catalogue/treatment.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { Condition } from '#core/condition/schema.ts'
@@ -34,6 +34,8 @@ export interface Setting {
   finish: Finish
   /** What the sold package, the finish and the house put in the place of what is usual, the first that fits. */
   swaps: readonly Swap[]
+  /** What is done beside the rung. */
+  adds: readonly Added[]
   car: Car
   /** Rung by surface, where a lead or a time limit has set one. */
   rungs: ReadonlyMap<string, number>
@@ -117,6 +119,7 @@ export function settingOf(request: ProcedureRequest, catalogue: Catalogue): Sett
     house,
     finish,
     swaps: [sold, finish, ...house].flatMap((own) => own?.swap ?? []),
+    adds: [finish, ...house].flatMap((own) => own.adds ?? []),
     car,
     rungs: new Map(Object.entries(request.rungs ?? {})),
     retries: request.retries ?? {},
@@ -133,12 +136,16 @@ export function settingOf(request: ProcedureRequest, catalogue: Catalogue): Sett
     treatment: (id) => byId(catalogue.treatments, id, 'treatment'),
     material: (id) => byId(catalogue.materials, id, 'material'),
     programme(surface, material) {
-      const key = `${surface.group} ${material.family}`
-      if (!programmes.has(key))
-        programmes.set(
-          key,
-          catalogue.programmes.find((p) => p.groups.includes(surface.group) && p.families.includes(material.family)),
+      const key = `${surface.kind} ${surface.group} ${material.family}`
+      if (!programmes.has(key)) {
+        const fitting = catalogue.programmes.filter(
+          (p) =>
+            p.groups.includes(surface.group) &&
+            p.families.includes(material.family) &&
+            (p.kinds?.includes(surface.kind) ?? true),
         )
+        programmes.set(key, fitting.find((p) => p.kinds) ?? fitting[0])
+      }
       return programmes.get(key)
     },
     against(treatment) {

@@ -43,7 +43,7 @@ export const unique = <T>(values: readonly T[]) => [...new Set(values)]
 const apart: Record<string, string> = { hard: '.hard', fluids: '.fluid' }
 /** What is worked together over the car is one step; mats lie on their rack beside it, and nothing waits for them but their refitting. */
 const groupOf = ({ treatment, surface }: Work) =>
-  treatment.together && surface.group !== 'mat' ? 'car' : surface.zoneGroup
+  treatment.together && surface.group !== 'mat' ? 'car' : (treatment.group ?? surface.zoneGroup)
 export const stepId = (work: Work) => {
   const { treatment, stage } = work
   return `${treatment.id}:${groupOf(work)}${treatment.stage === 'wet' ? (apart[stage] ?? '') : ''}`
@@ -87,6 +87,16 @@ function motionOf(treatment: string, { said, catalogue, choices }: Setting): Ste
   return motion('usual', { treatment })
 }
 
+/** What a group is called: without a hatch the pillars are only that. */
+const calledBy = (group: string, works: readonly Work[]) =>
+  group === 'pillars' && works.every((w) => w.surface.kind !== 'hatch-lining') ? 'pillars-alone' : group
+
+/** Towels of one role: so many are in hand at once, and each lasts for its faces. */
+function towelled(role: string, inHand: number, area: number, { towelArea, towelFaces }: Figures) {
+  const faces = Math.max(inHand, Math.ceil((inHand * area * towelFaces) / towelArea))
+  return { role, count: Math.max(inHand, Math.ceil(faces / towelFaces)), faces }
+}
+
 /** One pass of one tool over neighbouring surfaces. */
 export function stepOf(
   works: readonly Work[],
@@ -108,7 +118,7 @@ export function stepOf(
       treatment: treatment.id,
       ...(zoneGroup === 'car' || treatment.ownTitle
         ? {}
-        : { group: zoneGroup, rows: request.checkIn.vehicle.body.rows.length }),
+        : { group: calledBy(zoneGroup, works), rows: request.checkIn.vehicle.body.rows.length }),
     }),
     zoneGroup,
     zones: treatment.holdsCar ? inside(surfaces) : zonesOf(works.map((w) => w.surface)),
@@ -133,11 +143,10 @@ export function stepOf(
     on: house.flatMap((c) => c.on?.[treatment.id] ?? [])[0] ?? treatment.on,
     motion: motionOf(treatment.id, setting),
     tool: treatment.tool,
-    towels: treatment.towels.map((t) => ({
-      // What has touched a body fluid is thrown away.
-      role: works.some((w) => w.discards) ? 'biohazard-discard' : t.role,
-      count: t.count * Math.max(1, Math.ceil(area / setting.catalogue.figures.towelArea)),
-    })),
+    // What has touched a body fluid is thrown away.
+    towels: treatment.towels.map((t) =>
+      towelled(works.some((w) => w.discards) ? 'biohazard-discard' : t.role, t.count, area, catalogue.figures),
+    ),
     applied: treatment.applied,
     left: Math.max(...works.map((w) => leftOn(treatment, w.material, setting.catalogue.figures))),
     dwell: treatment.dwell ?? null,

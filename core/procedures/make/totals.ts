@@ -52,16 +52,30 @@ export function totalsOf(
   }
 }
 
+/** Towels of a car by role: their faces are used up from step to step, but never fewer than one step has in hand, and what is thrown away never goes on. */
+function towelsOf(used: Step['towels'], towelFaces: number): Procedure['kit']['towels'] {
+  const roles = unique(used.map((t) => t.role)).sort()
+  return roles.map((role) => {
+    const there = used.filter((t) => t.role === role)
+    const together = Math.ceil(sum(there.map((t) => t.faces ?? t.count * towelFaces)) / towelFaces)
+    const count = role.endsWith('discard')
+      ? sum(there.map((t) => t.count))
+      : Math.max(together, ...there.map((t) => t.count))
+    return { role, count }
+  })
+}
+
 /** What is laid out for this car before the first stroke: machines, heads and tools, towels by role, what is worn. */
-export function kitOf(steps: readonly Step[]): Procedure['kit'] {
+export function kitOf(steps: readonly Step[], { towelFaces }: Figures): Procedure['kit'] {
   const ahead = steps.filter((s) => !s.kept)
-  const towels = new Map<string, number>()
-  for (const { role, count } of ahead.flatMap((s) => s.towels)) towels.set(role, (towels.get(role) ?? 0) + count)
   const sorted = (list: string[]) => unique(list.filter(Boolean)).sort()
   return {
     machines: sorted(ahead.flatMap((s) => s.equipment)),
     tools: sorted(ahead.map((s) => s.tool)),
-    towels: [...towels].map(([role, count]) => ({ role, count })).sort((a, b) => (a.role < b.role ? -1 : 1)),
+    towels: towelsOf(
+      ahead.flatMap((s) => s.towels),
+      towelFaces,
+    ),
     wear: sorted(ahead.flatMap((s) => s.ppe)),
   }
 }

@@ -1,4 +1,4 @@
-import { and, desc, eq, type SQL } from 'drizzle-orm'
+import { and, desc, eq, isNull, type SQL } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { wayOf } from '#core/chemistry/way.ts'
 import { fractionOf } from '#core/mixing/fraction.ts'
@@ -13,7 +13,8 @@ import { announce } from '#server/http/store/changes.ts'
 import { openJobs } from '#server/jobs/open-jobs.ts'
 import { stillToMix } from '#server/jobs/still-to-mix.ts'
 import type { BatchView, ContainerView, DemandView } from '#server/mixing/views.ts'
-import { drawFrom, oldestLot } from '#server/shelf/lots.ts'
+import { bottlesOf } from '#server/shelf/bottles.ts'
+import { drawFrom, oldestLot, putBack } from '#server/shelf/lots.ts'
 import { speak } from '#words/en/speak.ts'
 import { containersOf, judgeContent, useByOf } from './containers.ts'
 
@@ -31,6 +32,7 @@ const batchColumns = {
   leftover: batches.leftover,
   lot: batches.lot,
   useBy: batches.useBy,
+  undone: batches.undone,
 }
 
 async function batchRows(db: Database, where: SQL | undefined): Promise<BatchView[]> {
@@ -54,7 +56,7 @@ async function batchRows(db: Database, where: SQL | undefined): Promise<BatchVie
 }
 
 export const batchesOf = (db: Database, scope: Scope): Promise<BatchView[]> =>
-  batchRows(db, eq(batches.shop, scope.shop))
+  batchRows(db, and(eq(batches.shop, scope.shop), isNull(batches.undone)))
 
 /** What a bottle's label leads to. */
 export async function batchOf(db: Database, scope: Scope, id: string): Promise<BatchView> {
@@ -192,4 +194,38 @@ export async function logBatch(
   const [row] = await batchRows(db, and(eq(batches.shop, scope.shop), eq(batches.id, batch.id)))
   if (!row) throw new Problem(409, 'id-taken', 'This id is in use. Make a new one.')
   return row
+}
+
+/** Minutes within which a batch can be taken back: what stands in a bottle longer is history. */
+const undoableFor = 60
+
+/**
+ * Takes back a batch that was logged by mistake: its bottle holds what it held before, and the shelf has its concentrate again. The batch
+ * stays in the ledger as taken back. Sent twice, it is taken back once.
+ */
+export async function undoBatch(db: Database, scope: Scope, id: string, now: string): Promise<void> {
+  await inTransaction(db, async (tx) => {
+    const [row] = await tx
+      .select()
+      .from(batches)
+      .where(and(eq(batches.shop, scope.shop), eq(batches.id, id)))
+      .for('update')
+    if (!row) throw notFound('batch')
+    if (row.undone !== null) return
+    if (Date.parse(now) - Date.parse(row.made) > undoableFor * 60_000)
+      throw new Problem(
+        409,
+        'too-late',
+        `A batch is taken back within ${undoableFor} minutes; after that, rinse the bottle.`,
+      )
+    const bottle = (await bottlesOf(tx, scope, now)).find((b) => b.id === row.container)
+    if (bottle?.content?.batch !== id)
+      throw new Problem(409, 'not-the-last', 'Something else was done with this bottle since.')
+    await tx.update(batches).set({ undone: now }).where(eq(batches.id, id))
+    if (row.lot !== null) {
+      await putBack(tx, scope, row.lot, `batch ${id}`, now)
+      await announce(tx, { shop: scope.shop, topic: 'stock' })
+    }
+    await announce(tx, { shop: scope.shop, topic: 'mixing' })
+  })
 }

@@ -22,6 +22,7 @@ export async function dayMixOf(db: Database, scope: Scope, catalogue: Catalogue,
       // What is past its life has to be emptied, but it still needs its rinse first: it is not offered.
       ...(v.content ? { holds: { ...v.content, ml: v.content.pastLife ? 0 : v.content.ml } } : {}),
     })),
+    catalogue.figures.leastBatch,
   )
   const vessel = (id: string) => vessels.find((v) => v.id === id)!.name
   const needsRinse = (id: string, product: string) => {

@@ -24,6 +24,17 @@ export const words = {
   order: 'In this order',
   sum: 'How it is worked out',
   log: 'Log this batch',
+  logAnother: 'Log another like it',
+  nowHolds: (bottle: string, ml: string) => `Logged: ${bottle} holds ${ml}.`,
+  notInStock: 'None of it was on the shelf’s list, so nothing is taken off it: count what is there under Stock.',
+  takeBack: 'Take it back',
+  takenBack: 'Taken back: it was logged by mistake.',
+  ready: 'ready',
+  met: (bottles: string, held: string, missing: string) =>
+    missing === ''
+      ? `Ready: ${bottles}, ${held} in date. Nothing to mix.`
+      : `In date: ${bottles}, ${held}. Still to mix: ${missing}.`,
+  least: (ml: string) => `Nobody mixes less than ${ml}: it cannot be measured.`,
   logged: 'Mixed lately',
   none: 'No batch logged yet.',
   short: (ml: string) => `This covers part of it: ${ml} are needed.`,

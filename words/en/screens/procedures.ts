@@ -87,6 +87,14 @@ export const words = {
   stepsOf: (n: number) => plural(n, 'step', 'steps'),
   leaves: (n: number) => (n === 0 ? 'leaves nothing' : `leaves ${n}`),
   crew: 'People on the car',
+  promise: 'The promise',
+  tooLate: (promised: string, ready: string) => `Promised for ${promised}; as planned it is ready about ${ready}.`,
+  begun: (at: string) => `Begun at ${at}, without a pause and with this car alone.`,
+  wouldMeet: 'In time would be:',
+  way: (finish: string, crew: number, ready: string) =>
+    `${finish}, ${plural(crew, 'person', 'people')}: about ${ready}`,
+  nothingMeets:
+    'No finish and no number of people is in time: drying does not hurry. Fit it to a time, or promise a later one at check-in.',
   fit: 'Fit it to a time',
   weigh: 'Weigh up what fits',
   fitting: 'Weighing up what fits',

@@ -1,0 +1,125 @@
+import { describe, expect, it } from 'vitest'
+import { catalogue } from '#catalogue/catalogue.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
+import type { ProcedureRequest } from '#core/procedures/schema.ts'
+import { speak } from '#words/en/speak.ts'
+import { bodyNamed, carB, requestFor } from '../../../tests/fixtures/cars.ts'
+import { soiled } from '../../../tests/fixtures/soiled.ts'
+import { generateProcedure } from './generate.ts'
+
+// What is laid out, mixed, filled and emptied, as a lead counts it by hand.
+
+const made = (request: ProcedureRequest) => generateProcedure(request, catalogue)
+const strengths = (request: ProcedureRequest, product: string) =>
+  made(request)
+    .totals.products.filter((p) => p.id === product)
+    .map((p) => p.ratio.water)
+    .sort((a, b) => a - b)
+/** A hatchback with soil by group of surface. */
+const by = (soil: Record<string, number>, mat = 'carpet-mat') => {
+  const body = structuredClone(bodyNamed('hatchback'))
+  body.materials.mat = mat
+  return requestFor(
+    body,
+    Object.fromEntries(
+      surfacesOf(body, catalogue.surfaces).flatMap((s) => (soil[s.group] ? [[s.id, { soil: soil[s.group]! }]] : [])),
+    ),
+  )
+}
+
+describe('tanks', () => {
+  it('a severe small car draws some 29 litres through a 12-litre extractor: filled three times, emptied where it runs out', () => {
+    const { steps, totals } = made(carB())
+    const extractor = totals.tanks!.find((t) => t.machine === 'extractor')!
+    // Catalogue D3: about 29 l.
+    expect(extractor.litres).toBeGreaterThan(25)
+    expect(extractor.litres).toBeLessThan(33)
+    expect([extractor.tank, extractor.draws, extractor.fills]).toEqual([12, true, 3])
+    const turned = steps.filter((s) => s.tank?.machine === 'extractor')
+    expect(turned.reduce((sum, s) => sum + s.tank!.turns, 0)).toBe(2)
+    for (const s of turned) expect(speak.step(s).tank).toMatch(/^Empty and fill the .*on the way\.$/)
+    expect(speak.machines(made(carB())).join()).toMatch(/about \d\d l, filled 3 times \(12 l\)/)
+  })
+  it('a wet vacuum that only takes up a cup a seat is not said to be filled', () => {
+    const { steps, totals } = made(soiled(2))
+    const wet = totals.tanks!.find((t) => t.machine === 'wet-vac')!
+    expect([wet.draws, wet.fills]).toEqual([false, 1])
+    expect(wet.litres).toBeLessThan(1.5)
+    expect(steps.filter((s) => s.tank)).toEqual([])
+    expect(speak.machines(made(soiled(2)))).toEqual(['Vacuum', 'Wet vacuum'])
+  })
+})
+
+describe('one dilution of a product a job', () => {
+  it('screens are wiped with what the trim is wiped with: nobody mixes a spoonful for them', () => {
+    expect(strengths(soiled(2), 'neutral-cleaner')).toEqual([20])
+    expect(strengths(soiled(1), 'neutral-cleaner')).toEqual([20])
+  })
+  it('severe seats and a carpet that would do with less get the one pre-spray that both take', () => {
+    const mixed = by({ seat: 4, 'carpet-worn': 2 })
+    expect(strengths(mixed, 'pre-spray')).toEqual([8])
+  })
+  it('where one surface does not take the stronger each keeps its own: leather-edged mats, textured plastic', () => {
+    expect(strengths(by({ seat: 4, mat: 2 }, 'leather-edged-mat'), 'pre-spray')).toEqual([8, 15])
+    // 1:4 is "with care" on every plastic there is.
+    expect(strengths(by({ hard: 4, jamb: 2 }), 'apc')).toEqual([4, 10])
+  })
+})
+
+describe('towels', () => {
+  it('are counted by their faces over the car, and never fewer than a step has in hand', () => {
+    const { steps, kit } = made(soiled(2))
+    for (const { role, count } of kit.towels) {
+      const used = steps.flatMap((s) => s.towels).filter((t) => t.role === role)
+      expect(count).toBe(
+        Math.max(Math.ceil(used.reduce((sum, t) => sum + t.faces!, 0) / 8), ...used.map((t) => t.count)),
+      )
+    }
+    const cloths = kit.towels.find((t) => t.role === 'all-purpose')!.count
+    expect(cloths).toBeGreaterThanOrEqual(10)
+    expect(cloths).toBeLessThanOrEqual(18)
+    expect(kit.towels.find((t) => t.role === 'glass')!.count).toBeLessThanOrEqual(8)
+  })
+})
+
+describe('what hands touch most', () => {
+  it('is disinfected where the house wants it: after all cleaning there, wiped off with water', () => {
+    const request = { ...soiled(2), houseRules: { 'touch-points': 'sanitised' } }
+    const { steps, byOne } = made(request)
+    const disinfect = steps.find((s) => s.treatment === 'disinfect')!
+    expect(disinfect.surfaces).toEqual(
+      expect.arrayContaining(['dash.wheel-front', 'door-1l.door-pull', 'dash.switches']),
+    )
+    expect(disinfect.surfaces).not.toContain('dash.screen')
+    const at = (s: { id: string }) => byOne!.starts[s.id]!
+    const shares = (s: (typeof steps)[number]) => s.surfaces.some((id) => disinfect.surfaces.includes(id))
+    for (const s of steps.filter((s) => ['brush', 'small', 'towel'].includes(s.treatment) && shares(s)))
+      expect(at(s), s.id).toBeLessThan(at(disinfect))
+    // The cleaner is wiped off first, or it stops the disinfectant.
+    const rinsed = steps.filter((s) => s.treatment === 'rinse' && at(s) < at(disinfect))
+    expect(disinfect.surfaces.filter((id) => !rinsed.some((s) => s.surfaces.includes(id)))).toEqual([])
+    expect(speak.step(disinfect).motion).toMatch(/wiped off with water/)
+    expect(made(soiled(2)).steps.some((s) => s.treatment === 'disinfect')).toBe(false)
+  })
+})
+
+describe('beds and wells', () => {
+  it('a steel bed is swept before it is washed, a tool well vacuumed before it is wiped; a pickup has no hatch', () => {
+    const bed = made(soiled(3, 'panel-van'))
+    const order = bed.steps.map((s) => s.treatment)
+    const on = (treatment: string, surface: string) =>
+      bed.steps.findIndex((s) => s.treatment === treatment && s.surfaces.includes(surface))
+    expect(order).toContain('sweep')
+    expect(on('sweep', 'cargo.cargo-floor')).toBeLessThan(on('pad', 'cargo.cargo-floor'))
+    for (const body of ['panel-van', 'crew-cab'])
+      expect(
+        made(soiled(2, body))
+          .steps.map((s) => speak.step(s).title)
+          .join(),
+      ).not.toMatch(/hatch/i)
+    const hatch = made(soiled(2))
+    const well = hatch.steps.filter((s) => s.surfaces.includes('load.load-well')).map((s) => s.treatment)
+    expect(well.indexOf('vac_load')).toBeGreaterThanOrEqual(0)
+    expect(well.indexOf('vac_load')).toBeLessThan(well.indexOf('brush'))
+  })
+})
