@@ -55,8 +55,8 @@ export const Treatment = Type.Object(
     ownTitle: Type.Optional(Type.Boolean()),
     /** One step for the whole car instead of one a zone group. */
     together: Type.Optional(Type.Boolean()),
-    /** Done with this group, wherever else its surfaces are worked. */
-    group: Type.Optional(Text),
+    /** Done with the load area, or with the seats of its row, wherever else its surfaces are worked. */
+    group: Type.Optional(Type.Union([Type.Literal('load'), Type.Literal('seats')])),
     /** Nobody else in the car meanwhile. */
     holdsCar: Type.Optional(Type.Boolean()),
     airing: Type.Optional(Type.Boolean()),

@@ -23,6 +23,8 @@ export const Walk = Type.Object(
         door: Minutes,
         /** Against the direction the house works in, and from below upwards. */
         back: Minutes,
+        /** For each row that what is below the roof is begun past the first one of its direction. */
+        begun: Minutes,
         up: Minutes,
       },
       Strict,

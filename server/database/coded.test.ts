@@ -30,8 +30,16 @@ const card = (job: any) => ({
   running: job.running.map((r: any) => ({ ...r, title: speak.title(r.title) })),
 })
 const request = (r: any) => (r.kept ? { ...r, kept: r.kept.map(speak.step) } : r)
+/** A door was called by its side, and its parts twice by it. */
+const doors = <T>(answer: T): T =>
+  JSON.parse(
+    JSON.stringify(answer).replaceAll(
+      /(Front (left|right)|Driver’s|Passenger’s|Rear (left|right)|[Ss]liding) door( door)?/g,
+      'A door',
+    ),
+  )
 const planned = (answer: any) => ({ ...answer, ...planInWords(answer, language) })
-const batch = (b: any) => ({ ...b, mix: speak.mix(b.mix) })
+const batch = ({ undone: _u, ...b }: any) => ({ ...b, mix: speak.mix(b.mix) })
 const state = ({ steps, ...s }: any) => ({
   ...s,
   steps: Object.fromEntries(
@@ -175,12 +183,26 @@ describe('a copy of the demonstration as 0007 left it', () => {
       pace.measured = pace.measured
         .filter((m: any) => m.treatment !== 'kit')
         .map(({ treatment, records }: any) => ({ treatment, records }))
+    // Under 100 ml nobody mixes: small needs are a batch now, and take as much concentrate as one.
+    const { margin } = before['/api/mixing/day']
+    for (const { '/api/mixing/day': mixed } of [before, after]) {
+      for (const f of [...mixed.fills, ...mixed.without]) {
+        expect(f.ml).toBeGreaterThan(0)
+        f.ml = Math.max(100, f.ml)
+      }
+      for (const f of mixed.fills) delete f.concentrate
+      for (const c of mixed.concentrate) {
+        delete c.needed
+        delete c.buy
+      }
+    }
+    expect(after['/api/mixing/day'].margin).toBe(margin)
     for (const [path, answer] of Object.entries(after)) {
       // What a draft would give is made when it is asked for, by the engine as it is now.
       const drafted = after[path.replace(/\/file$/, '')]?.version === null
       const made = drafted ? { procedure: null } : {}
-      expect(tidy({ ...wrapped(worded(path, answer)), ...made }), path).toEqual(
-        tidy({ ...wrapped(before[path]), ...made }),
+      expect(doors(tidy({ ...wrapped(worded(path, answer)), ...made })), path).toEqual(
+        doors(tidy({ ...wrapped(before[path]), ...made })),
       )
     }
   })

@@ -42,8 +42,11 @@ export const unique = <T>(values: readonly T[]) => [...new Set(values)]
 /** Small hard parts of a seat are worked with the hard parts, a body fluid by trained hands before anything else: steps of their own. */
 const apart: Record<string, string> = { hard: '.hard', fluids: '.fluid' }
 /** What is worked together over the car is one step; mats lie on their rack beside it, and nothing waits for them but their refitting. */
-const groupOf = ({ treatment, surface }: Work) =>
-  treatment.together && surface.group !== 'mat' ? 'car' : (treatment.group ?? surface.zoneGroup)
+const groupOf = ({ treatment, surface }: Work) => {
+  if (treatment.together && surface.group !== 'mat') return 'car'
+  if (treatment.group === 'seats') return `seats-${surface.row}`
+  return treatment.group ?? surface.zoneGroup
+}
 export const stepId = (work: Work) => {
   const { treatment, stage } = work
   return `${treatment.id}:${groupOf(work)}${treatment.stage === 'wet' ? (apart[stage] ?? '') : ''}`

@@ -9,6 +9,8 @@ const earlyWeight = 0.002
 const mostExact = 9
 /** Consecutive blocks that are moved together. */
 const mostTogether = 3
+/** Minutes of walk under which the next step is in the same place: what is done there is moved as one. */
+const samePlace = 0.35
 /** Neighbouring blocks that are tried in every order. */
 const windowBlocks = 4
 const rounds = 8
@@ -170,7 +172,20 @@ class Improver {
       const segment = together === 1 ? [...block] : this.segment(block[0]!, together)
       if (segment) this.moveBest(segment)
     }
+    const there = this.blocksThere(block[0]!)
+    const segment = there > mostTogether ? this.segment(block[0]!, there) : undefined
+    if (segment) this.moveBest(segment)
     if (block.length > 1) for (const step of block) this.moveBest([step])
+  }
+
+  /** How many blocks are done in one place from this step on; 0 in the middle of them. */
+  private blocksThere(first: number): number {
+    const start = this.order.indexOf(first)
+    const near = (k: number) => this.between(this.order[k - 1]!, this.order[k]!) < samePlace
+    if (start > 0 && near(start)) return 0
+    const blocks = new Set([this.problem.blockOf.get(first)!])
+    for (let k = start + 1; k < this.order.length && near(k); k++) blocks.add(this.problem.blockOf.get(this.order[k]!)!)
+    return blocks.size
   }
 
   /** So many blocks from this one on, where they stand one behind the other. */

@@ -30,9 +30,11 @@ function moving({ costs }: Walk, from: Spot, to: Spot, sameTool: boolean, parts:
   const [dx, dy] = [Math.abs(from.x - to.x), Math.abs(from.y - to.y)]
   if (dx > 0 || dy > 0) parts.move += dx <= 1 && dy <= 1 ? costs.beside : costs.across
   if (to.along === from.along && to.level < from.level) parts.direction += costs.up
-  // With another tool a new round begins, and so it does when the roof is done; down the other side one goes back in any case.
-  const newRound = !sameTool || (from.level === 0 && to.level > 0)
-  if (!newRound && dx === 0 && to.along < from.along) parts.direction += costs.back
+  // With another tool a new round begins, and so it does when the roof is done: that one at the beginning of the way. Down the other side
+  // one goes back in any case.
+  const isRoofDone = from.level === 0 && to.level > 0
+  if (isRoofDone) parts.direction += to.along * costs.begun
+  else if (sameTool && dx === 0 && to.along < from.along) parts.direction += costs.back
   if (from.door && to.door && from.door !== to.door) parts.door += costs.door
 }
 
