@@ -1,3 +1,4 @@
+import type { PlaceName } from '#core/cabin/places.ts'
 import type { SurfaceName } from '#core/cabin/schema.ts'
 import type { CatalogueTexts, ChoiceTexts, EntryTexts, Kind } from './catalogue.ts'
 
@@ -5,7 +6,11 @@ import type { CatalogueTexts, ChoiceTexts, EntryTexts, Kind } from './catalogue.
 export interface CabinWords {
   /** @param kind the surface kind's own name */
   surface(name: SurfaceName, kind: string): string
+  /** A part of a place that is named already. */
+  part(name: SurfaceName, kind: string): string
   group(group: string, rows: number): string
+  /** A place of the car by itself, and as it is written in a drawing of the whole. */
+  place(name: PlaceName): { name: string; short: string }
   /** Places of one pair of hands: a side of the car, or each by its name. */
   places(zones: readonly string[], driver: 'left' | 'right', rows: number): string
 }
@@ -24,6 +29,9 @@ export interface Names {
   surface(name: SurfaceName): string
   group(group: string, rows: number): string
   places: CabinWords['places']
+  place: CabinWords['place']
+  /** What a part is called within its place. */
+  part(name: SurfaceName): string
 }
 
 export function namesOf({ kinds, tools, wear, productCautions }: CatalogueTexts, cabin: CabinWords): Names {
@@ -38,5 +46,7 @@ export function namesOf({ kinds, tools, wear, productCautions }: CatalogueTexts,
     surface: (name) => cabin.surface(name, kinds.surfaces[`${name.place}.${name.kind}`]?.name ?? name.kind),
     group: cabin.group,
     places: cabin.places,
+    place: cabin.place,
+    part: (name) => cabin.part(name, kinds.surfaces[`${name.place}.${name.kind}`]?.name ?? name.kind),
   }
 }

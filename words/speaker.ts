@@ -1,3 +1,4 @@
+import type { PlaceName } from '#core/cabin/places.ts'
 import type { SurfaceName } from '#core/cabin/schema.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { VesselFinding } from '#core/chemistry/vessel.ts'
@@ -44,6 +45,8 @@ export function speaker(language: Language) {
     names,
     catalogue,
     surface: (name: SurfaceName) => names.surface(name),
+    placeOf: (name: PlaceName) => names.place(name),
+    part: (name: SurfaceName) => names.part(name),
     group: (group: string, rows: number) => names.group(group, rows),
     title: (title: Title) => titleInWords(title, language),
     step: (step: Step) => stepInWords(step, language),

@@ -1,3 +1,4 @@
+import type { PlaceName } from '#core/cabin/places.ts'
 import { sentence } from '#core/units/format.ts'
 import type { CabinWords } from '#words/names.ts'
 
@@ -71,7 +72,48 @@ function placeName(zone: string, rows: number): string {
   return [...words, placeKinds[kind] ?? kind].filter(Boolean).join(' ')
 }
 
+/** A place in two ways: by itself, and where the drawing says which row and side it is. */
+const placeWords: Record<PlaceName['kind'], (name: PlaceName) => [name: string, short?: string]> = {
+  windscreen: () => ['windscreen'],
+  dash: () => ['dash and wheel', 'Dash'],
+  console: () => ['console'],
+  seat: ({ row, letter, driver, rows }) => {
+    if (row === 1 && letter !== 'c')
+      return [driver ? 'driver’s seat' : 'passenger’s seat', driver ? 'Driver' : 'Passenger']
+    const words = `${rowWord(row, rows)} ${letter === 'c' ? 'middle' : side[letter]}`
+    return [`${words} seat`, words]
+  },
+  floor: ({ row, letter, driver, rows }) =>
+    row === 1
+      ? [driver ? 'driver’s floor' : 'passenger’s floor', 'Floor']
+      : [`${rowWord(row, rows)} ${side[letter]} floor`, 'Floor'],
+  door: ({ row, letter, driver, rows, sliding }) =>
+    row === 1
+      ? [driver ? 'driver’s door' : 'passenger’s door']
+      : [`${rowWord(row, rows)} ${side[letter]} ${sliding ? 'sliding door' : 'door'}`],
+  visors: () => ['visors, mirrors and lamps', 'Visors, lamps'],
+  roof: ({ row, rows }) => [rows === 1 ? 'roof lining' : `roof lining, ${rowWord(row, rows).toLowerCase()}`],
+  sunroof: () => ['sunroof'],
+  pillars: () => ['pillars'],
+  load: ({ load }) => [load === 'boot' ? 'boot' : 'load area'],
+  lid: ({ load }) => [load === 'boot' ? 'boot lid' : 'tailgate'],
+  cargo: () => ['cargo bay'],
+  'rear-glass': () => ['rear glass'],
+  mats: () => ['mats, out of the car'],
+}
+
 export const cabin: CabinWords = {
+  place(name) {
+    const [whole, short = whole] = placeWords[name.kind](name)
+    return { name: sentence(whole), short: sentence(short) }
+  },
+  part({ place, zone, rows }, kind) {
+    // Mats and pillars lie together, whichever row and side they are of.
+    const { row, letters } = rowAndSide(zone)
+    const where = [rowWord(row, rows).toLowerCase(), side[letters]].filter(Boolean).join(' ')
+    if (kind === 'mat' || place === 'pillar') return sentence(place === 'pillar' ? where : `${where} mat`)
+    return sentence(kind.replace(/^door /, ''))
+  },
   places(zones, driver, rows) {
     const sides = new Set(zones.flatMap((zone) => whereIs(zone).side ?? []))
     const [side] = sides

@@ -1,0 +1,234 @@
+import { type Box, type Facing, type Part, partsFacing } from './parts.ts'
+import type { CarPlace } from './places.ts'
+import type { Body } from './schema.ts'
+import { isBench, seatLetters } from './surfaces.ts'
+
+/** A place as it is drawn on the whole car: where one touches it, how it lies, and its parts in it. */
+export interface DrawnPlace extends Box {
+  place: CarPlace
+  facing: Facing
+  parts: readonly Part[]
+}
+/** The whole car, opened out and seen from above, in pixels at which every place can be touched. */
+export interface CarDrawing {
+  width: number
+  height: number
+  places: readonly DrawnPlace[]
+  /** The floor of the car, for its dotted outline. */
+  outline: Box
+}
+
+/** Nose to the left, for a desk; nose up, for a phone. */
+export type Nose = 'left' | 'up'
+
+/** Pixels, the smallest a finger hits (interface.md). */
+export const leastTouch = 44
+
+/** Measures of a drawing, in pixels: along the car, and across it. */
+interface Measures {
+  glass: number
+  dash: number
+  floor: number
+  seat: number
+  load: number
+  cargo: number
+  lid: number
+  across: number
+  door: number
+  strip: number
+  gap: number
+  margin: number
+}
+const measures: Record<Nose, Measures> = {
+  left: {
+    glass: 46,
+    dash: 70,
+    floor: 50,
+    seat: 104,
+    load: 130,
+    cargo: 190,
+    lid: 50,
+    across: 236,
+    door: 86,
+    strip: 50,
+    gap: 6,
+    margin: 8,
+  },
+  up: {
+    glass: 46,
+    dash: 64,
+    floor: 48,
+    seat: 84,
+    load: 84,
+    cargo: 130,
+    lid: 46,
+    across: 220,
+    door: 60,
+    strip: 48,
+    gap: 5,
+    margin: 2,
+  },
+}
+
+/** A box along and across the car: `a` from the nose, `c` from its left side. */
+interface Lying {
+  id: string
+  a: number
+  c: number
+  along: number
+  across: number
+}
+
+/** Seats of a row across the car, from its left: a bench from side to side, single seats along the sides. */
+function across(body: Body, row: number, { across: width, gap }: Measures): { letter: string; c: number; w: number }[] {
+  const { kind, seats } = body.rows[row - 1]!
+  const letters = seatLetters(seats)
+  const single = (width - leastTouch - 2 * gap) / 2
+  if (!isBench(kind) && letters.length === 2)
+    return letters.map((letter, i) => ({ letter, c: i === 0 ? 0 : width - single, w: single }))
+  const each = (width - gap * (letters.length - 1)) / letters.length
+  return letters.map((letter, i) => ({ letter, c: i * (each + gap), w: each }))
+}
+
+/** Everything inside the car, from its nose to its tail, and where each row of seats begins and ends. */
+function inside(body: Body, has: (id: string) => boolean, m: Measures) {
+  const boxes: Lying[] = []
+  const rows: { from: number; to: number }[] = []
+  let a = 0
+  const put = (id: string, along: number, c = 0, w = m.across) => boxes.push({ id, a, c, along, across: w })
+  const step = (along: number) => {
+    a += along + m.gap
+  }
+  put('windscreen', m.glass)
+  step(m.glass)
+  put('dash', m.dash)
+  step(m.dash)
+  body.rows.forEach((_, i) => {
+    const row = i + 1
+    const from = a
+    const seats = across(body, row, m)
+    const hasConsole = row === 1 && has('console')
+    const side = hasConsole ? seats[0]!.w : (m.across - m.gap) / 2
+    put(`foot-${row}l`, m.floor, 0, side)
+    put(`foot-${row}r`, m.floor, m.across - side, side)
+    step(m.floor)
+    for (const { letter, c, w } of seats) put(`seat-${row}${letter}`, m.seat, c, w)
+    step(m.seat)
+    if (hasConsole)
+      boxes.push({
+        id: 'console',
+        a: from,
+        c: side + m.gap,
+        along: m.floor + m.gap + m.seat,
+        across: m.across - 2 * (side + m.gap),
+      })
+    rows.push({ from, to: a - m.gap })
+  })
+  for (const [id, along] of [
+    ['load', m.load],
+    ['cargo', m.cargo],
+    ['lid', m.lid],
+    ['rear-glass', m.glass],
+  ] as const)
+    if (has(id)) {
+      put(id, along)
+      step(along)
+    }
+  return { boxes, rows, length: a - m.gap }
+}
+
+/** Doors laid open beside their row; a row's door may be on one side only. */
+function doors(rows: readonly { from: number; to: number }[], has: (id: string) => boolean, m: Measures): Lying[] {
+  return rows.flatMap(({ from, to }, i) =>
+    (['l', 'r'] as const).flatMap((side) => {
+      const id = `door-${i + 1}${side}`
+      const c = side === 'l' ? -m.gap - m.door : m.across + m.gap
+      return has(id) ? [{ id, a: from, c, along: to - from, across: m.door }] : []
+    }),
+  )
+}
+
+/** Above the car and beside it: roof, visors and pillars, and the mats outside; in rows of what fits. */
+function strips(ids: readonly string[], width: number, top: number, m: Measures, least: number) {
+  const perRow = Math.max(1, Math.floor((width + m.gap) / (least + m.gap)))
+  const count = Math.ceil(ids.length / perRow)
+  const boxes: (Box & { id: string })[] = []
+  for (let row = 0; row < count; row++) {
+    const there = ids.slice(Math.ceil((row * ids.length) / count), Math.ceil(((row + 1) * ids.length) / count))
+    const each = (width - m.gap * (there.length - 1)) / there.length
+    there.forEach((id, i) => {
+      boxes.push({ id, x: m.margin + i * (each + m.gap), y: top + row * (m.strip + m.gap), w: each, h: m.strip })
+    })
+  }
+  return { boxes, height: count * (m.strip + m.gap) }
+}
+
+/** Where each kind's top points, nose to the left; nose up it is a quarter turn on. */
+const facingLeft: Record<string, Facing> = { seat: 'right', door: 'up', load: 'left', cargo: 'left', lid: 'right' }
+const quarterOn: Record<Facing, Facing> = { left: 'up', up: 'right', right: 'down', down: 'left' }
+const flat = new Set(['visors', 'roof', 'sunroof', 'pillars', 'mats'])
+
+function facingOf({ name, id }: CarPlace, nose: Nose): Facing {
+  if (flat.has(name.kind)) return 'up'
+  // A door's glass is outside.
+  if (name.kind === 'door' && nose === 'left') return id.endsWith('r') ? 'up' : 'down'
+  if (name.kind === 'door') return id.endsWith('r') ? 'right' : 'left'
+  const left = facingLeft[name.kind] ?? 'left'
+  return nose === 'left' ? left : quarterOn[left]
+}
+
+/** Whether its left and right are changed over: a seat's outer bolster lies outside, the instruments before the driver. */
+function isMirrored({ name }: CarPlace, body: Body, nose: Nose): boolean {
+  const isLeft = name.letter.endsWith('l')
+  if (name.kind === 'seat') return nose === 'left' ? isLeft : !isLeft
+  if (name.kind === 'dash') return (body.driverSide === 'left') === (nose === 'left')
+  return false
+}
+
+/**
+ * The whole car from its parameters: every place as a box of its own, none over another, each large enough for a finger.
+ * @param places of the body, as `placesOf` makes them
+ */
+export function carDrawing(body: Body, places: readonly CarPlace[], nose: Nose): CarDrawing {
+  const m = measures[nose]
+  const byId = new Map(places.map((p) => [p.id, p]))
+  const has = (id: string) => byId.has(id)
+  const { boxes, rows, length } = inside(body, has, m)
+  const beside = m.door + m.gap
+  const across = m.across + 2 * beside
+  const width = 2 * m.margin + (nose === 'left' ? length : across)
+  const above = places.filter((p) => ['visors', 'roof', 'sunroof', 'pillars'].includes(p.name.kind)).map((p) => p.id)
+  const least = nose === 'left' ? 100 : 84
+  const roof = strips(above, width - 2 * m.margin, m.margin, m, least)
+  const top = m.margin + roof.height
+  // Along and across the car become right and down: nose to the left its right side is above.
+  const turned = ({ a, c, along, across: w }: Lying): Box =>
+    nose === 'left'
+      ? { x: m.margin + a, y: top + beside + m.across - c - w, w: along, h: w }
+      : { x: m.margin + beside + c, y: top + a, w, h: along }
+  const main = nose === 'left' ? across : length
+  const mats = strips(has('mats') ? ['mats'] : [], width - 2 * m.margin, top + main + m.gap, m, least)
+  const drawn = [...boxes, ...doors(rows, has, m)].map((lying) => ({ id: lying.id, ...turned(lying) }))
+  const outline = turned({ id: '', a: -2, c: -2, along: length + 4, across: m.across + 4 })
+  return {
+    width,
+    height: top + main + (mats.height > 0 ? m.gap + mats.height : 0) + m.margin,
+    outline,
+    places: [...drawn, ...roof.boxes, ...mats.boxes].flatMap(({ id, ...box }) => {
+      const place = byId.get(id)
+      if (!place) return []
+      const facing = facingOf(place, nose)
+      return [{ place, facing, ...box, parts: partsFacing(place, box, facing, isMirrored(place, body, nose), 1.5) }]
+    }),
+  }
+}
+
+/** A place opened: its parts drawn large, its top up, in a box of a given size. */
+export const openedPlace = (place: CarPlace, width: number, height: number): Part[] =>
+  partsFacing(
+    place,
+    { x: 0, y: 0, w: width, h: height },
+    'up',
+    place.name.kind === 'seat' && place.name.letter.endsWith('l'),
+    5,
+  )
