@@ -22,6 +22,8 @@ export default defineConfig({
         {
           // Random sets are long on a busy machine.
           testTimeout: 240_000,
+          // Computation keeps nothing between tests: the files of a worker share what they import, which saves a third of the time.
+          isolate: false,
         },
       ),
       project('server', ['server/**/*.test.ts'], {

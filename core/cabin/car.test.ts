@@ -3,11 +3,11 @@ import { catalogue } from '#catalogue/catalogue.ts'
 import { type Random, seededRandom } from '#core/units/random.ts'
 import { speak } from '#words/en/speak.ts'
 import { bodyNamed } from '../../tests/fixtures/cars.ts'
-import { type CarDrawing, carDrawing, leastTouch, openedPlace } from './car.ts'
+import { type CarDrawing, carDrawing, openedPlace } from './car.ts'
 import { fitText } from './fit-text.ts'
 import { nameBox, nameSizes, partSizes } from './names-drawn.ts'
 import { arrows, neighbour } from './neighbour.ts'
-import type { Box } from './parts.ts'
+import { type Box, leastTouch } from './parts.ts'
 import { placesOf } from './places.ts'
 import type { Body } from './schema.ts'
 import { surfacesOf } from './surfaces.ts'
@@ -54,12 +54,9 @@ function faultsOf(drawing: CarDrawing): string[] {
     p.parts.forEach((a, k) => {
       for (const b of p.parts.slice(k + 1)) if (overlap(a, b)) faults.push(`${a.surface} over ${b.surface}`)
     })
-    for (const [width, height] of [
-      [320, 430],
-      [342, 300],
-    ] as const) {
-      const opened = openedPlace(p.place, width, height)
-      for (const part of opened) {
+    for (const width of [300, 342]) {
+      for (const part of openedPlace(p.place, width).parts) {
+        if (part.h < leastTouch - 0.01 || part.w < leastTouch) faults.push(`${part.surface} too small, ${width} wide`)
         const said = speak.part(p.place.surfaces.find((s) => s.id === part.surface)!.name)
         if (!fitText(said, nameBox(part), partSizes)) faults.push(`“${said}” does not fit in ${id}, ${width} wide`)
       }
@@ -105,7 +102,7 @@ describe.each(['left', 'up'] as const)('the whole car, nose %s', (nose) => {
     expect(places.length).toBeGreaterThanOrEqual(22)
     expect(places.length).toBeLessThanOrEqual(27)
     expect(width).toBeLessThanOrEqual(nose === 'left' ? 868 : 358)
-    expect(height).toBeLessThanOrEqual(nose === 'left' ? 620 : 900)
+    expect(height).toBeLessThanOrEqual(nose === 'left' ? 480 : 800)
   })
 })
 

@@ -1,4 +1,4 @@
-import { type Box, type Facing, type Part, partsFacing } from './parts.ts'
+import { type Box, type Facing, leastTouch, openedHeight, type Part, partsFacing } from './parts.ts'
 import type { CarPlace } from './places.ts'
 import type { Body } from './schema.ts'
 import { isBench, seatLetters } from './surfaces.ts'
@@ -21,9 +21,6 @@ export interface CarDrawing {
 /** Nose to the left, for a desk; nose up, for a phone. */
 export type Nose = 'left' | 'up'
 
-/** Pixels, the smallest a finger hits (interface.md). */
-export const leastTouch = 44
-
 /** Measures of a drawing, in pixels: along the car, and across it. */
 interface Measures {
   glass: number
@@ -41,18 +38,18 @@ interface Measures {
 }
 const measures: Record<Nose, Measures> = {
   left: {
-    glass: 46,
-    dash: 70,
-    floor: 50,
-    seat: 104,
-    load: 130,
-    cargo: 190,
-    lid: 50,
-    across: 236,
-    door: 86,
+    glass: 50,
+    dash: 84,
+    floor: 56,
+    seat: 116,
+    load: 140,
+    cargo: 210,
+    lid: 52,
+    across: 244,
+    door: 96,
     strip: 50,
     gap: 6,
-    margin: 8,
+    margin: 4,
   },
   up: {
     glass: 46,
@@ -62,7 +59,7 @@ const measures: Record<Nose, Measures> = {
     load: 84,
     cargo: 130,
     lid: 46,
-    across: 220,
+    across: 222,
     door: 60,
     strip: 48,
     gap: 5,
@@ -148,19 +145,36 @@ function doors(rows: readonly { from: number; to: number }[], has: (id: string) 
   )
 }
 
-/** Above the car and beside it: roof, visors and pillars, and the mats outside; in rows of what fits. */
-function strips(ids: readonly string[], width: number, top: number, m: Measures, least: number) {
-  const perRow = Math.max(1, Math.floor((width + m.gap) / (least + m.gap)))
-  const count = Math.ceil(ids.length / perRow)
-  const boxes: (Box & { id: string })[] = []
-  for (let row = 0; row < count; row++) {
-    const there = ids.slice(Math.ceil((row * ids.length) / count), Math.ceil(((row + 1) * ids.length) / count))
-    const each = (width - m.gap * (there.length - 1)) / there.length
-    there.forEach((id, i) => {
-      boxes.push({ id, x: m.margin + i * (each + m.gap), y: top + row * (m.strip + m.gap), w: each, h: m.strip })
-    })
-  }
-  return { boxes, height: count * (m.strip + m.gap) }
+/** The smallest a place beside the car is, in pixels: two lines of a name have room. */
+const leastLoose = 58
+
+/** Places in a box, in as few rows as it has room for. */
+function spread(ids: readonly string[], box: Box, { gap }: Measures): (Box & { id: string })[] {
+  const columns = Math.max(1, Math.min(ids.length, Math.floor((box.w + gap) / (leastLoose + gap))))
+  const rows = Math.ceil(ids.length / columns)
+  const h = (box.h - gap * (rows - 1)) / rows
+  return Array.from({ length: rows }, (_, row) => {
+    const there = ids.slice(Math.ceil((row * ids.length) / rows), Math.ceil(((row + 1) * ids.length) / rows))
+    const w = (box.w - gap * (there.length - 1)) / there.length
+    return there.map((id, i) => ({ id, x: box.x + i * (w + gap), y: box.y + row * (h + gap), w, h }))
+  }).flat()
+}
+
+/** How many places a box has room for. */
+const roomIn = ({ w, h }: Box, { gap }: Measures) =>
+  Math.max(0, Math.floor((w + gap) / (leastLoose + gap))) * Math.max(0, Math.floor((h + gap) / (leastTouch + gap)))
+
+/** What lies beside the car finds room in the corners that the doors leave, in turn; what does not is told. */
+function inCorners(ids: readonly string[], corners: readonly Box[], m: Measures) {
+  const left = [...ids]
+  const boxes = corners.flatMap((corner, i) => {
+    // What is left is shared among the corners that are left, as they have room.
+    const room = corners.slice(i).map((c) => roomIn(c, m))
+    const all = room.reduce((sum, n) => sum + n, 0)
+    const take = all === 0 ? 0 : Math.min(room[0]!, Math.ceil((left.length * room[0]!) / all))
+    return take > 0 ? spread(left.splice(0, take), corner, m) : []
+  })
+  return { boxes, left }
 }
 
 /** Where each kind's top points, nose to the left; nose up it is a quarter turn on. */
@@ -185,6 +199,9 @@ function isMirrored({ name }: CarPlace, body: Body, nose: Nose): boolean {
   return false
 }
 
+/** What lies beside the car, in the order of its corners. */
+const loose = ['visors', 'roof', 'sunroof', 'pillars', 'mats']
+
 /**
  * The whole car from its parameters: every place as a box of its own, none over another, each large enough for a finger.
  * @param places of the body, as `placesOf` makes them
@@ -192,29 +209,49 @@ function isMirrored({ name }: CarPlace, body: Body, nose: Nose): boolean {
 export function carDrawing(body: Body, places: readonly CarPlace[], nose: Nose): CarDrawing {
   const m = measures[nose]
   const byId = new Map(places.map((p) => [p.id, p]))
-  const has = (id: string) => byId.has(id)
-  const { boxes, rows, length } = inside(body, has, m)
+  const { boxes, rows, length } = inside(body, (id) => byId.has(id), m)
+  const laid = [...boxes, ...doors(rows, (id) => byId.has(id), m)]
   const beside = m.door + m.gap
   const across = m.across + 2 * beside
   const width = 2 * m.margin + (nose === 'left' ? length : across)
-  const above = places.filter((p) => ['visors', 'roof', 'sunroof', 'pillars'].includes(p.name.kind)).map((p) => p.id)
-  const least = nose === 'left' ? 100 : 84
-  const roof = strips(above, width - 2 * m.margin, m.margin, m, least)
-  const top = m.margin + roof.height
+  const besides = places
+    .filter((p) => loose.includes(p.name.kind))
+    .sort((a, b) => loose.indexOf(a.name.kind) - loose.indexOf(b.name.kind))
+    .map((p) => p.id)
+  // Corners from the nose and towards the tail, along the car: right and left of it.
+  const [front, behind] = [(rows[0]?.from ?? 0) - m.gap, rows.at(-1)!.to + m.gap]
+  const corner = (c: number, a: number, along: number): Lying => ({ id: '', a, c, along, across: m.door })
+  const [right, left] = [m.across + m.gap, -beside]
+  const corners = [
+    corner(right, 0, front),
+    corner(right, behind, length - behind),
+    corner(left, 0, front),
+    corner(left, behind, length - behind),
+  ]
   // Along and across the car become right and down: nose to the left its right side is above.
-  const turned = ({ a, c, along, across: w }: Lying): Box =>
-    nose === 'left'
-      ? { x: m.margin + a, y: top + beside + m.across - c - w, w: along, h: w }
-      : { x: m.margin + beside + c, y: top + a, w, h: along }
-  const main = nose === 'left' ? across : length
-  const mats = strips(has('mats') ? ['mats'] : [], width - 2 * m.margin, top + main + m.gap, m, least)
-  const drawn = [...boxes, ...doors(rows, has, m)].map((lying) => ({ id: lying.id, ...turned(lying) }))
-  const outline = turned({ id: '', a: -2, c: -2, along: length + 4, across: m.across + 4 })
+  const turnedAt =
+    (top: number) =>
+    ({ a, c, along, across: w }: Lying): Box =>
+      nose === 'left'
+        ? { x: m.margin + a, y: top + beside + m.across - c - w, w: along, h: w }
+        : { x: m.margin + beside + c, y: top + a, w, h: along }
+  const { left: above } = inCorners(besides, corners.map(turnedAt(0)), m)
+  const strip = { x: m.margin, y: m.margin, w: width - 2 * m.margin, h: 0 }
+  const perRow = Math.floor((strip.w + m.gap) / (leastLoose + m.gap))
+  const stripRows = Math.ceil(above.length / perRow)
+  strip.h = stripRows * m.strip + Math.max(0, stripRows - 1) * m.gap
+  const top = m.margin + (stripRows > 0 ? strip.h + m.gap : 0)
+  const turned = turnedAt(top)
+  const found = [
+    ...laid.map((lying) => ({ id: lying.id, ...turned(lying) })),
+    ...inCorners(besides, corners.map(turned), m).boxes,
+    ...spread(above, strip, m),
+  ]
   return {
     width,
-    height: top + main + (mats.height > 0 ? m.gap + mats.height : 0) + m.margin,
-    outline,
-    places: [...drawn, ...roof.boxes, ...mats.boxes].flatMap(({ id, ...box }) => {
+    height: top + (nose === 'left' ? across : length) + m.margin,
+    outline: turned({ id: '', a: -2, c: -2, along: length + 4, across: m.across + 4 }),
+    places: found.flatMap(({ id, ...box }) => {
       const place = byId.get(id)
       if (!place) return []
       const facing = facingOf(place, nose)
@@ -223,12 +260,15 @@ export function carDrawing(body: Body, places: readonly CarPlace[], nose: Nose):
   }
 }
 
-/** A place opened: its parts drawn large, its top up, in a box of a given size. */
-export const openedPlace = (place: CarPlace, width: number, height: number): Part[] =>
-  partsFacing(
-    place,
-    { x: 0, y: 0, w: width, h: height },
-    'up',
-    place.name.kind === 'seat' && place.name.letter.endsWith('l'),
-    5,
-  )
+/** Pixels between the parts of an opened place. */
+const openedGap = 5
+
+/** A place opened: its parts drawn large, its top up, each under a finger. Pixels, at least as high as asked. */
+export function openedPlace(place: CarPlace, width: number, height = 0): { height: number; parts: Part[] } {
+  const high = Math.max(height, openedHeight(place, openedGap))
+  const mirrored = place.name.kind === 'seat' && place.name.letter.endsWith('l')
+  return {
+    height: high,
+    parts: partsFacing(place, { x: 0, y: 0, w: width, h: high }, 'up', mirrored, openedGap, leastTouch),
+  }
+}

@@ -13,6 +13,8 @@ const wide = new Set([...'mwMWGOQ'])
 const widthOf = (text: string) =>
   [...text].reduce((sum, c) => sum + (narrow.has(c) ? 0.38 : wide.has(c) ? 0.9 : 0.6), 0)
 const lineHeight = 1.15
+/** Rather written upwards at this size than smaller across, px. */
+const easySize = 11
 
 /** Words on as many lines as they need in a width. */
 function wrapped(text: string, width: number): string[] {
@@ -38,8 +40,15 @@ function linesIn(text: string, width: number, height: number, size: number) {
  */
 export function fitText(text: string, box: Box, sizes: readonly number[]): FittedText | undefined {
   const [x, y] = [box.x + box.w / 2, box.y + box.h / 2]
-  for (const upwards of [false, true])
-    for (const size of sizes) {
+  const readable = sizes.filter((size) => size >= easySize)
+  const rest = sizes.filter((size) => size < easySize)
+  for (const [upwards, tried] of [
+    [false, readable],
+    [true, readable],
+    [false, rest],
+    [true, rest],
+  ] as const)
+    for (const size of tried) {
       const lines = upwards ? linesIn(text, box.h, box.w, size) : linesIn(text, box.w, box.h, size)
       if (lines)
         return {

@@ -104,17 +104,30 @@ function rowsOf(place: CarPlace): { share: number; cells: Cell[] }[] {
   ].filter(({ cells }) => cells.some((c) => c.surface))
 }
 
+/** Pixels, the smallest a finger hits (interface.md). */
+export const leastTouch = 44
+/** Pixels of an opened place's height for each share of a row. */
+const perShare = 16
+
+/** The height an opened place needs for every part to be under a finger, in pixels. */
+export function openedHeight(place: CarPlace, gap: number): number {
+  const rows = rowsOf(place)
+  return rows.reduce((sum, r) => sum + Math.max(leastTouch, r.share * perShare), 0) + gap * (rows.length - 1)
+}
+
 /**
  * The parts of a place laid out in a box, its top up.
  * @param gap units between parts
+ * @param least height of a row
  */
-export function partsIn(place: CarPlace, { x, y, w, h }: Box, gap: number): Part[] {
+export function partsIn(place: CarPlace, { x, y, w, h }: Box, gap: number, least = 0): Part[] {
   const rows = rowsOf(place)
   const inner = h - gap * (rows.length - 1)
-  const all = rows.reduce((sum, r) => sum + r.share, 0)
+  const wanted = rows.map((r) => Math.max(least, r.share * perShare))
+  const all = wanted.reduce((sum, height) => sum + height, 0)
   let top = y
-  return rows.flatMap(({ share, cells }) => {
-    const height = (inner * share) / all
+  return rows.flatMap(({ cells }, i) => {
+    const height = (inner * wanted[i]!) / all
     const row = top
     top += height + gap
     const across = cells.reduce((sum, c) => sum + c.share, 0)
@@ -136,10 +149,17 @@ export type Facing = 'up' | 'down' | 'left' | 'right'
  * The parts of a place in a box, turned so that its top points where it does there.
  * @param mirrored its left and right changed over
  */
-export function partsFacing(place: CarPlace, box: Box, facing: Facing, mirrored: boolean, gap: number): Part[] {
+export function partsFacing(
+  place: CarPlace,
+  box: Box,
+  facing: Facing,
+  mirrored: boolean,
+  gap: number,
+  least = 0,
+): Part[] {
   const across = facing === 'left' || facing === 'right'
   const width = across ? box.h : box.w
-  const upright = partsIn(place, { x: 0, y: 0, w: width, h: across ? box.w : box.h }, gap)
+  const upright = partsIn(place, { x: 0, y: 0, w: width, h: across ? box.w : box.h }, gap, least)
   return upright.map(({ surface, x: from, y, w, h }) => {
     const x = mirrored ? width - from - w : from
     if (facing === 'up') return { surface, x: box.x + x, y: box.y + y, w, h }

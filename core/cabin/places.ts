@@ -1,4 +1,3 @@
-import { byId } from '#core/catalogue/by-id.ts'
 import type { Body, Surface } from './schema.ts'
 
 /** What a place of the car is: it is drawn as that, and its parts lie in it as they do there. */
@@ -58,9 +57,12 @@ const apart: Record<string, string> = {
   'glass-rear-out': 'rear-glass',
 }
 
-const zoneOf = ({ id }: Surface) => id.slice(0, id.indexOf('.'))
+type Lying = Pick<Surface, 'id' | 'kind'>
 
-const placeId = (surface: Surface) => {
+const zoneOf = ({ id }: Lying) => id.slice(0, id.indexOf('.'))
+
+/** The place that a surface is a part of. */
+export const placeIdOf = (surface: Lying): string => {
   const own = apart[surface.kind]
   if (own) return own
   return zoneOf(surface).startsWith('pillar-') ? 'pillars' : zoneOf(surface)
@@ -87,10 +89,6 @@ function nameOf(id: string, surface: Surface, body: Body): PlaceName {
  */
 export function placesOf(body: Body, surfaces: readonly Surface[]): CarPlace[] {
   const found = new Map<string, Surface[]>()
-  for (const surface of surfaces) found.set(placeId(surface), [...(found.get(placeId(surface)) ?? []), surface])
+  for (const surface of surfaces) found.set(placeIdOf(surface), [...(found.get(placeIdOf(surface)) ?? []), surface])
   return [...found].map(([id, parts]) => ({ id, name: nameOf(id, parts[0]!, body), surfaces: parts }))
 }
-
-/** The place a surface lies in. @throws Error for a surface of another car */
-export const placeAt = (places: readonly CarPlace[], surface: string): CarPlace =>
-  places.find((p) => p.surfaces.some((s) => s.id === surface)) ?? byId(places, surface, 'place')

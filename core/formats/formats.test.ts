@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
-import { sheetOf } from '#core/cabin/sheet.ts'
+import { carDrawing } from '#core/cabin/car.ts'
+import { placesOf } from '#core/cabin/places.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { speak } from '#words/en/speak.ts'
 import { bodyNamed } from '../../tests/fixtures/cars.ts'
-import { cabinSvg, lettersOf } from './cabin-svg.ts'
+import { carSvg } from './car-svg.ts'
 import { headingFaults, readFleet } from './fleet.ts'
 
 const place = { bodies: speak.catalogue(catalogue).bodies, zone: 'Etc/GMT', day: '2026-11-25' }
@@ -58,21 +59,16 @@ describe('a fleet list', () => {
   })
 })
 
-describe('the printed cabin sheet', () => {
+describe('the printed car', () => {
   const body = bodyNamed('hatchback')
-  const sheet = sheetOf(body, surfacesOf(body, catalogue.surfaces))
-  it('has a rectangle a surface, and says soil and letters where there are any', () => {
-    const svg = cabinSvg(sheet, {
-      'seat-1l.seat-base': { soil: 3, hair: 1, stains: [{ kind: 'tannin', age: 'old', attempts: 0 }] },
-    })
-    expect(svg.match(/<rect/g)).toHaveLength(sheet.patches.length)
-    expect(svg).toContain('>3SH</text>')
-    expect(svg.match(/<text/g)).toHaveLength(1)
-  })
-  it('letters come in the order of what stops work first', () => {
-    expect(
-      lettersOf({ soil: 0, sand: 1, hair: 1, moisture: 'damp', damage: [{ kind: 'burn' }], biohazard: ['blood'] }),
-    ).toBe('BDWHG')
-    expect(lettersOf(undefined)).toBe('')
+  const drawing = carDrawing(body, placesOf(body, surfacesOf(body, catalogue.surfaces)), 'left')
+  it('has every part and every place by name, and says soil and signs of a place where there are any', () => {
+    const condition = {
+      'seat-1l.seat-base': { soil: 3, hair: 1, stains: [{ kind: 'tannin', age: 'old' as const, attempts: 0 }] },
+    }
+    const svg = carSvg(drawing, condition, ({ kind, driver }) => (driver ? `driver ${kind}` : kind))
+    const parts = drawing.places.reduce((sum, p) => sum + p.parts.length, 0)
+    expect(svg.match(/<rect/g)).toHaveLength(parts + drawing.places.length)
+    expect(svg.replaceAll(/<[^>]*>/g, ' ').replaceAll(/\s+/g, ' ')).toContain('driver seat 0–3 S H1')
   })
 })

@@ -1,9 +1,10 @@
 import type { Content } from 'pdfmake/interfaces.js'
-import { sheetOf } from '#core/cabin/sheet.ts'
+import { carDrawing } from '#core/cabin/car.ts'
+import { placesOf } from '#core/cabin/places.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
-import { cabinSvg } from '#core/formats/cabin-svg.ts'
+import { carSvg } from '#core/formats/car-svg.ts'
 import { strokePoints } from '#core/formats/stroke.ts'
 import { expectationsOf } from '#core/procedures/make/expectations.ts'
 import { momentIn } from '#core/units/shop-time.ts'
@@ -37,7 +38,7 @@ export function checkInPdf(
   const { checkIn } = job
   const { vehicle } = checkIn
   const surfaces = surfacesOf(vehicle.body, catalogue.surfaces)
-  const sheet = sheetOf(vehicle.body, surfaces)
+  const car = carDrawing(vehicle.body, placesOf(vehicle.body, surfaces), 'left')
   const expectations = expectationsOf(checkIn, surfaces, catalogue).map(speak.expectation)
   const functions = speak.catalogue(catalogue).functions.map(({ id, name }) => {
     const tried = checkIn.functions?.[id]
@@ -53,7 +54,7 @@ export function checkInPdf(
     {
       text: printable(`${checkIn.customer}${vehicle.vin ? ` · ${words.vin(vehicle.vin)}` : ''} · ${vehicle.body.name}`),
     },
-    { svg: cabinSvg(sheet, checkIn.condition), width: 520, margin: [0, 8, 0, 4] },
+    { svg: carSvg(car, checkIn.condition, (name) => speak.placeOf(name).short), width: 520, margin: [0, 8, 0, 4] },
     {
       text: words.key,
       color: soft,

@@ -1,8 +1,9 @@
 import type { Content } from 'pdfmake/interfaces.js'
-import { sheetOf } from '#core/cabin/sheet.ts'
+import { carDrawing } from '#core/cabin/car.ts'
+import { placesOf } from '#core/cabin/places.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
-import { cabinSvg } from '#core/formats/cabin-svg.ts'
+import { carSvg } from '#core/formats/car-svg.ts'
 import type { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import { sayAmount, sayMinutes, sayRatio } from '#core/units/format.ts'
 import type { Database } from '#server/database/connection.ts'
@@ -32,6 +33,7 @@ const foot: Content = { text: words.rule, bold: true, margin: [0, 8, 0, 0] }
 export function sheetPdf({ shopName, callSign, version, request, procedure }: Sheet, catalogue: Catalogue) {
   const { vehicle, condition } = request.checkIn
   const surfaces = surfacesOf(vehicle.body, catalogue.surfaces)
+  const car = carDrawing(vehicle.body, placesOf(vehicle.body, surfaces), 'left')
   const names = new Map(surfaces.map((s) => [s.id, speak.surface(s.name)]))
   const nameOf = (id: string) => names.get(id) ?? id
   const { totals } = procedure
@@ -68,7 +70,7 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
             ...speak.head(procedure).map((line) => ({ text: printable(line), bold: true })),
           ],
         },
-        { svg: cabinSvg(sheetOf(vehicle.body, surfaces), condition), width: 190 },
+        { svg: carSvg(car, condition, (name) => speak.placeOf(name).short), width: 220 },
       ],
       columnGap: 14,
     },

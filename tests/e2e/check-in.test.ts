@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Browser, Locator, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { part, place } from '../support/car.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { pick } from '../support/pick.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
@@ -25,7 +26,6 @@ afterAll(async () => {
 })
 
 const api = async (page: Page, path: string): Promise<any> => (await page.request.get(base + path)).json()
-const patch = (page: Page, surface: string) => page.locator(`[data-surface="${surface}"]`)
 const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true })
 const saved = (page: Page) =>
   page
@@ -43,7 +43,7 @@ async function takeIn(page: Page, plate: string, body?: string): Promise<string>
   await page.getByLabel('Customer').fill('Lakeside Car Share')
   await page.getByRole('button', { name: 'Take a vehicle in' }).click()
   await page.waitForURL(/\/jobs\/.*\/check-in/)
-  await page.locator('[data-surface]').first().waitFor()
+  await page.locator('[data-place]').first().waitFor()
   return page.url().split('/')[4]!
 }
 
@@ -62,9 +62,9 @@ describe('a used car', () => {
       await target.click()
       inputs++
     }
-    const stroke = async (...surfaces: string[]) => {
+    const stroke = async (...places: string[]) => {
       const points = []
-      for (const s of surfaces) points.push(await middle(patch(page, s)))
+      for (const id of places) points.push(await middle(place(page, id)))
       await page.mouse.move(points[0]!.x, points[0]!.y)
       await page.mouse.down()
       for (const p of points.slice(1)) await page.mouse.move(p.x, p.y, { steps: 18 })
@@ -84,12 +84,15 @@ describe('a used car', () => {
     await over('all seats')
     await over('floor and mats')
     await tap(page.getByRole('button', { name: '3 heavy' }))
-    await stroke('foot-1l.carpet', 'foot-1l.mat')
-    await stroke('seat-1l.seat-base', 'seat-1l.seat-back')
+    await stroke('foot-1l', 'seat-1l')
+    await tap(place(page, 'mats'))
     await tap(page.getByRole('button', { name: 'H Hair' }))
-    await stroke('load.load-side', 'load.load-floor')
+    await tap(place(page, 'load'))
     await tap(page.getByRole('button', { name: 'S Stain' }))
-    await tap(patch(page, 'seat-2c.seat-base'))
+    // A stain is somewhere: its place opens, and it is put where it is.
+    await tap(place(page, 'seat-2c'))
+    await tap(page.locator('[data-surface="seat-2c.seat-base"]'))
+    await tap(tab(page, 'Wishes'))
     for (const [question, answer] of [
       ['take seats out if it helps?', 'no'],
       ['run the engine for heat to dry?', 'yes'],
@@ -126,7 +129,7 @@ describe('a used car', () => {
     expect(checkIn.condition['seat-2l.seat-back'].soil).toBe(2)
     expect(checkIn.condition['foot-1l.mat'].soil).toBe(3)
     expect(checkIn.condition['load.load-floor']).toMatchObject({ soil: 2, hair: 1 })
-    // The tap was in the middle of the patch.
+    // The tap was in the middle of the part.
     expect(checkIn.condition['seat-2c.seat-base'].stains).toMatchObject([{ at: { x: 0.5, y: 0.5 } }])
     expect(Object.values(checkIn.permissions)).toHaveLength(8)
     expect(checkIn.asked['seats-out'].by).toBe('Tam')
@@ -139,16 +142,16 @@ describe('beside the sheet', () => {
     const { page } = desk
     const job = await takeIn(page, 'PANEL 1', 'Saloon')
     await page.getByRole('button', { name: '2 used' }).click()
-    await patch(page, 'seat-1l.seat-base').click()
+    await place(page, 'seat-1l').click()
     await page.getByRole('button', { name: 'S Stain' }).click()
-    await patch(page, 'seat-1l.seat-base').click()
+    await (await part(page, 'seat-1l.seat-base')).click()
     await page.getByRole('button', { name: 'D Damage' }).click()
-    await patch(page, 'dash.dash-top').click()
-    for (const name of ['Car', 'Asked', 'Tried', 'Found', 'Photos', 'Told']) {
+    await (await part(page, 'dash.dash-top')).click()
+    for (const name of ['Place', 'Car', 'Wishes', 'Works?', 'Found', 'Photos', 'Agree']) {
       await tab(page, name).click()
       expect(await axe(page), name).toEqual([])
     }
-    await tab(page, 'Tried').click()
+    await tab(page, 'Works?').click()
     await page.getByLabel('Interior lamps').getByText('does not').click()
     await page.getByLabel('Interior lamps: what is wrong').fill('boot lamp')
     await tab(page, 'Found').click()
@@ -167,7 +170,7 @@ describe('beside the sheet', () => {
     await page.getByLabel('VIN').fill('1ZZGDM9A7KP042788')
     await page.getByText('The check digit agrees.').waitFor()
     await page.getByRole('button', { name: 'Keep “Lakeside Car Share” as a customer' }).click()
-    await tab(page, 'Told').click()
+    await tab(page, 'Agree').click()
     await page.getByText('90 %').waitFor()
     await page.getByText('stays: damage').waitFor()
     const pad = page.getByRole('img', { name: 'Field to sign in, empty' })
@@ -202,9 +205,9 @@ describe('beside the sheet', () => {
     const { page } = desk
     const job = await takeIn(page, 'MIRROR 1', 'SUV, seven')
     await page.getByRole('button', { name: '4 severe' }).click()
-    await patch(page, 'seat-1l.seat-base').click()
+    await place(page, 'seat-1l').click()
     await page.getByRole('button', { name: 'Left → right' }).click()
-    const label = (s: string) => patch(page, s).getAttribute('aria-label')
+    const label = async (s: string) => (await part(page, s)).getAttribute('aria-label')
     expect(await label('seat-1r.seat-base')).toContain('severe')
     await page.getByRole('button', { name: 'Undo' }).click()
     expect(await label('seat-1r.seat-base')).toContain('clean')
@@ -212,9 +215,9 @@ describe('beside the sheet', () => {
     expect(await label('seat-1r.seat-base')).toContain('severe')
     await pick(page.getByRole('combobox', { name: 'Used as …' }), 'Dog')
     expect(await label('load.load-floor')).toContain('hair')
-    const before = (await patch(page, 'dash.dash-top').boundingBox())!.width
+    const before = (await place(page, 'dash').boundingBox())!.width
     await page.getByRole('button', { name: 'Larger sheet' }).click()
-    expect((await patch(page, 'dash.dash-top').boundingBox())!.width).toBeGreaterThan(before * 1.3)
+    expect((await place(page, 'dash').boundingBox())!.width).toBeGreaterThan(before * 1.3)
     await saved(page)
     expect((await api(page, `/api/jobs/${job}`)).checkIn.condition['load.load-floor'].hair).toBe(2)
   })
@@ -261,9 +264,9 @@ describe('beside the sheet', () => {
     await tab(page, 'Car').click()
     await page.getByText('Here once before.').waitFor()
     await page.getByRole('button', { name: 'Bring last time’s condition' }).click()
-    expect(await patch(page, 'dash.dash-top').getAttribute('aria-label')).toContain('dust')
+    expect(await (await part(page, 'dash.dash-top')).getAttribute('aria-label')).toContain('dust')
     await page.getByRole('button', { name: '4 severe' }).click()
-    await patch(page, 'dash.dash-top').click()
+    await (await part(page, 'dash.dash-top')).click()
     await page.getByRole('button', { name: 'Against its normal' }).click()
     await page.getByText('Dash top: 4, usually 1').waitFor()
   })
@@ -337,12 +340,12 @@ it('by finger on a phone: strokes paint, taps answer, the sheet stands nose-up',
   const phone = await person(browser, base, 'bea', '3925', { width: 390, height: 844 })
   const { page } = phone
   const job = await takeIn(page, 'THUMB 1', 'Two-seater')
-  const seat = (await patch(page, 'seat-1l.seat-base').boundingBox())!
-  const dash = (await patch(page, 'dash.dash-top').boundingBox())!
+  const seat = (await place(page, 'seat-1l').boundingBox())!
+  const dash = (await place(page, 'dash').boundingBox())!
   expect(dash.y).toBeLessThan(seat.y)
   await page.getByRole('button', { name: '3 heavy' }).tap()
-  await patch(page, 'seat-1l.seat-base').scrollIntoViewIfNeeded()
-  const [from, to] = [await middle(patch(page, 'seat-1l.seat-base')), await middle(patch(page, 'seat-1l.seat-back'))]
+  await place(page, 'seat-1l').scrollIntoViewIfNeeded()
+  const [from, to] = [await middle(place(page, 'seat-1l')), await middle(place(page, 'seat-1r'))]
   const touch = await page.context().newCDPSession(page)
   const send = (type: string, points: { x: number; y: number }[]) =>
     touch.send('Input.dispatchTouchEvent', { type: type as 'touchStart', touchPoints: points })
@@ -351,7 +354,7 @@ it('by finger on a phone: strokes paint, taps answer, the sheet stands nose-up',
     await send('touchMove', [{ x: from.x + ((to.x - from.x) * i) / 12, y: from.y + ((to.y - from.y) * i) / 12 }])
   await send('touchEnd', [])
   // The stroke is over, painted and saved before the next touch begins.
-  await page.locator('[data-surface="seat-1l.seat-back"][aria-label*=heavy]').waitFor()
+  await page.locator('[data-place="seat-1r"][aria-label*=heavy]').waitFor()
   await saved(page)
   await page.getByLabel('take photos?').getByText('no', { exact: true }).tap()
   await page.getByText('No photos; findings are written down.').waitFor()
@@ -360,7 +363,7 @@ it('by finger on a phone: strokes paint, taps answer, the sheet stands nose-up',
   await saved(page)
   const { checkIn } = await api(page, `/api/jobs/${job}`)
   expect(checkIn.condition['seat-1l.seat-base'].soil).toBe(3)
-  expect(checkIn.condition['seat-1l.seat-back'].soil).toBe(3)
+  expect(checkIn.condition['seat-1r.seat-back'].soil).toBe(3)
   expect(await axe(page)).toEqual([])
   expect(await page.evaluate<number>('document.documentElement.scrollWidth - innerWidth')).toBeLessThanOrEqual(0)
   expect(phone.troubles).toEqual([])

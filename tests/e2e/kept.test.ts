@@ -2,6 +2,7 @@
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { replay } from '#core/job/reduce.ts'
+import { part, place } from '../support/car.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { axe, person } from '../support/watched-page.ts'
 
@@ -15,8 +16,7 @@ let lead: Page
 
 const api = async (page: Page, path: string): Promise<any> => (await page.request.get(base + path)).json()
 const phone = { width: 390, height: 844 }
-const patch = (page: Page, surface: string) => page.locator(`[data-surface="${surface}"]`)
-const soil = async (page: Page, surface: string) => await patch(page, surface).getAttribute('aria-label')
+const soil = async (page: Page, surface: string) => await (await part(page, surface)).getAttribute('aria-label')
 const saved = (page: Page) =>
   page
     .getByRole('status')
@@ -35,7 +35,7 @@ async function draftOf(page: Page, plate: string): Promise<string> {
   await page.getByLabel('Plate').fill(plate)
   await page.getByRole('button', { name: 'Take a vehicle in' }).click()
   await page.waitForURL(/\/jobs\/.*\/check-in/)
-  await page.locator('[data-surface]').first().waitFor()
+  await page.locator('[data-place]').first().waitFor()
   return page.url().split('/')[4]!
 }
 
@@ -126,21 +126,21 @@ describe('a check-in stroke', () => {
     await page.getByLabel('take photos?').getByText('no', { exact: true }).waitFor()
     // The stroke is not drawn yet when the tap comes: a busy machine does this with real fingers.
     await page.evaluate(`(() => {
-      const at = (id) => { const r = document.querySelector('[data-surface="' + id + '"] .ground').getBoundingClientRect(); return { clientX: r.x + r.width / 2, clientY: r.y + r.height / 2 } }
-      const svg = document.querySelector('svg.cabin')
+      const at = (id) => { const r = document.querySelector('[data-place="' + id + '"] .rim').getBoundingClientRect(); return { clientX: r.x + r.width / 2, clientY: r.y + r.height / 2 } }
+      const svg = document.querySelector('svg.car')
       svg.setPointerCapture = () => {}
-      const fire = (type, id) => document.querySelector('[data-surface="' + id + '"] .ground').dispatchEvent(new PointerEvent(type, { bubbles: true, pointerId: 1, button: 0, isPrimary: true, ...at(id) }))
-      fire('pointerdown', 'seat-1l.seat-base')
-      fire('pointermove', 'seat-1l.seat-back')
+      const fire = (type, id) => document.querySelector('[data-place="' + id + '"] .rim').dispatchEvent(new PointerEvent(type, { bubbles: true, pointerId: 1, button: 0, isPrimary: true, ...at(id) }))
+      fire('pointerdown', 'seat-1l')
+      fire('pointermove', 'seat-1r')
       const label = document.getElementById('ask-photos')
       label.parentElement.querySelector('input[value="no"]').click()
-      fire('pointerup', 'seat-1l.seat-back')
+      fire('pointerup', 'seat-1r')
     })()`)
     await saved(page)
     const { checkIn } = await api(page, `/api/jobs/${job}`)
     expect(checkIn.permissions.photos).toBe(false)
     expect(checkIn.condition['seat-1l.seat-base'].soil).toBe(3)
-    expect(checkIn.condition['seat-1l.seat-back'].soil).toBe(3)
+    expect(checkIn.condition['seat-1r.seat-back'].soil).toBe(3)
     await page.context().close()
   })
 
@@ -153,10 +153,10 @@ describe('a check-in stroke', () => {
       .route('**/check-in', (route) =>
         route.request().method() === 'PUT' ? route.abort('internetdisconnected') : route.continue(),
       )
-    await patch(page, 'seat-1l.seat-base').click()
+    await place(page, 'seat-1l').click()
     await page.getByText('Kept on this device, not saved yet.').waitFor()
     await page.reload()
-    await patch(page, 'seat-1l.seat-base').waitFor()
+    await place(page, 'seat-1l').waitFor()
     expect(await soil(page, 'seat-1l.seat-base')).toContain('severe')
     await page.context().unroute('**/check-in')
     await saved(page)
@@ -168,7 +168,7 @@ describe('a check-in stroke', () => {
     const { page } = await person(browser, base, 'bea', '3925')
     const job = await draftOf(page, 'OVER 1')
     await page.getByRole('button', { name: '2 used' }).click()
-    await patch(page, 'seat-1l.seat-base').click()
+    await place(page, 'seat-1l').click()
     await page.locator('.who-menu summary').click()
     await page.getByRole('button', { name: 'Someone else takes over' }).click()
     const dialog = page.getByRole('dialog')
@@ -199,7 +199,7 @@ describe('a check-in stroke', () => {
       .route('**/check-in', (route) =>
         route.request().method() === 'PUT' ? route.abort('internetdisconnected') : route.continue(),
       )
-    await patch(page, 'seat-1l.seat-base').click()
+    await place(page, 'seat-1l').click()
     await page.getByText('Kept on this device, not saved yet.').waitFor()
     await owner.request.delete(`${base}/api/devices/${device.id}`, { headers: { origin: base } })
     await page.getByText('Let this device in').first().waitFor()
@@ -248,7 +248,7 @@ describe('a check-in stroke', () => {
         return route.continue()
       })
       await page.getByRole('button', { name: '4 severe' }).click()
-      await patch(page, 'seat-1l.seat-base').click()
+      await place(page, 'seat-1l').click()
       const conflict = page.getByRole('alert', { name: 'Somebody else saved this too.' })
       await conflict.waitFor()
       expect(await conflict.textContent()).toContain('severe')

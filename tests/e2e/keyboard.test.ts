@@ -91,12 +91,14 @@ it('takes a vehicle in and paints its condition', async () => {
   await type('Model', 'Fennel')
   await press(button('Take a vehicle in'))
   await page.waitForURL(/\/jobs\/.*\/check-in/)
-  await reach(page.locator('[data-surface]'))
-  await page.keyboard.press('ArrowDown')
+  await reach(page.locator('[data-place]'))
+  // From the windscreen over the dash to a floor.
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('ArrowRight')
   await page.keyboard.press('3')
-  const at = await page.evaluate<string>("document.activeElement.getAttribute('data-surface')")
+  const at = await page.evaluate<string>("document.activeElement.getAttribute('data-place')")
   await page.keyboard.press('h')
-  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('ArrowRight')
   await page.keyboard.press('4')
   await page.keyboard.press('u')
   await page
@@ -104,7 +106,7 @@ it('takes a vehicle in and paints its condition', async () => {
     .filter({ hasText: /^Saved$/ })
     .waitFor()
   const { checkIn } = await api(`/api/jobs/${job()}`)
-  expect(checkIn.condition[at]).toMatchObject({ soil: 3, hair: 1 })
+  expect(checkIn.condition[`${at}.carpet`]).toMatchObject({ soil: 3, hair: 1 })
   expect(Object.values<any>(checkIn.condition).some((c) => c.soil === 4)).toBe(false)
 })
 

@@ -86,7 +86,7 @@ it('found in the walk-round on a phone, fuel ends it: what to do, full screen, w
   await stop.getByRole('button', { name: 'They are told' }).click()
   await stop.waitFor({ state: 'hidden' })
   await page.getByText('The walk-round ended here: fuel.').waitFor()
-  await page.getByRole('tab', { name: 'Tried' }).click()
+  await page.getByRole('tab', { name: 'Works?' }).click()
   await page.getByText('Nothing is tried in this car', { exact: false }).waitFor()
   expect(await page.getByRole('radio').count()).toBe(0)
   expect(await axe(page)).toEqual([])

@@ -2,7 +2,7 @@
 import type { Browser, Page } from 'playwright-core'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import type { Assignment } from '#core/plan/schema.ts'
-import { sayClock, sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
+import { sayAmount, sayClock, sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
 import { connect } from '#server/database/connection.ts'
 import { migrate } from '#server/database/migrate.ts'
 import { demoShop } from '#server/demo/shop.ts'
@@ -10,6 +10,7 @@ import { morningZone, seedShop } from '#server/demo/store.ts'
 import { unfolded } from '#web/ui/plan.ts'
 import { speak } from '#words/en/speak.ts'
 import { launch } from '../support/browser.ts'
+import { part, place } from '../support/car.ts'
 import { chamomile } from '../support/command-line.ts'
 import { pick } from '../support/pick.ts'
 import { type ServerProcess, startServer } from '../support/server-process.ts'
@@ -44,7 +45,6 @@ const go = async (page: Page, path: string) => {
   await page.goto(server.base + path)
   await page.getByRole('status', { name: 'Fetching' }).waitFor({ state: 'detached' })
 }
-const patch = (page: Page, surface: string) => page.locator(`[data-surface="${surface}"]`)
 async function clean(page: Page, screen: string) {
   expect(await axe(page), `axe on ${screen}`).toEqual([])
   expect(
@@ -62,9 +62,9 @@ async function until(page: Page, expression: string, seconds = 10) {
   throw new Error(`Never came true: ${expression}`)
 }
 
-/** A stroke with the mouse from the middle of one patch to the middle of another. */
+/** A stroke with the mouse from the middle of one place to the middle of another. */
 async function stroke(page: Page, from: string, to: string) {
-  const [a, b] = [(await patch(page, from).boundingBox())!, (await patch(page, to).boundingBox())!]
+  const [a, b] = [(await place(page, from).boundingBox())!, (await place(page, to).boundingBox())!]
   await page.mouse.move(a.x + a.width / 2, a.y + a.height / 2)
   await page.mouse.down()
   await page.mouse.move(b.x + b.width / 2, b.y + b.height / 2, { steps: 25 })
@@ -89,16 +89,16 @@ it('1–3: the front desk signs in and takes a vehicle in on the cabin sheet', a
   await page.getByRole('button', { name: '1 dust' }).click()
   await pick(page.getByRole('combobox', { name: 'Brush over …' }), 'whole car')
   await page.getByRole('button', { name: '2 used' }).click()
-  await stroke(page, 'seat-1l.seat-base', 'seat-1l.seat-back')
-  await patch(page, 'foot-1l.carpet').click()
-  // By keyboard: from the driver's base one patch on, soil, hair and a stain on what has the focus.
-  await patch(page, 'seat-1l.seat-base').focus()
-  await page.keyboard.press('ArrowRight')
-  await page.keyboard.press('ArrowRight')
+  await stroke(page, 'foot-1l', 'seat-1l')
+  // By keyboard: from the driver's base two parts on, soil and hair on what has the focus.
+  await (await part(page, 'seat-1l.seat-base')).focus()
+  await page.keyboard.press('ArrowUp')
+  await page.keyboard.press('ArrowUp')
   await page.keyboard.press('2')
   await page.keyboard.press('h')
   await page.getByRole('button', { name: 'S Stain' }).click()
-  await patch(page, 'seat-1r.seat-base').click()
+  await (await part(page, 'seat-1r.seat-base')).click()
+  await page.getByRole('tab', { name: 'Wishes' }).click()
   await page.getByLabel('take seats out if it helps?').getByText('no', { exact: true }).click()
   await page.getByLabel('run the engine for heat to dry?').getByText('yes', { exact: true }).click()
   await page.getByRole('tab', { name: 'Found' }).click()
@@ -123,15 +123,15 @@ it('1–3: the front desk signs in and takes a vehicle in on the cabin sheet', a
 
 it('3: undo takes the last stroke back, and what was saved is there after a reload', async () => {
   const { page } = front
-  await patch(page, 'console.lever').click()
+  await (await part(page, 'console.lever')).click()
   await page.getByRole('button', { name: 'Undo' }).click()
   await page
     .getByRole('status')
     .filter({ hasText: /^Saved$/ })
     .waitFor()
   await page.reload()
-  await patch(page, 'seat-1l.seat-back').waitFor()
-  expect(await patch(page, 'seat-1l.seat-back').getAttribute('aria-label')).toBe('Driver seat back, used, hair')
+  const back = await part(page, 'seat-1l.seat-back')
+  expect(await back.getAttribute('aria-label')).toBe('Driver seat back, used, hair 1')
   expect((await api(page, `/api/jobs/${job}`)).checkIn.condition['console.lever'].stains ?? []).toEqual([])
 })
 
@@ -161,7 +161,7 @@ it('4: the procedure shows what bin/chamomile answers to the stored check-in', a
       id: s.id,
       title: s.title,
       minutes: s.crew === 0 ? `(${sayMinutes(s.minutes)})` : sayMinutes(s.minutes),
-      product: s.product ? `${s.product.name} ${sayRatio(s.product.ratio)} · ${sayVolume(s.product.ml)}` : '',
+      product: s.product ? `${s.product.name} ${sayRatio(s.product.ratio)} · ${sayAmount(s.product.ml)}` : '',
       reasons: s.why.length,
     })),
   )

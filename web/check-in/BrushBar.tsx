@@ -4,8 +4,9 @@ import { words } from '#words/en/screens/check-in.ts'
 import type { Brush } from './brush.ts'
 
 interface Props {
-  brush: Brush
-  onPick: (brush: Brush) => void
+  /** None: nothing is painted. */
+  brush: Brush | undefined
+  onPick: (brush: Brush | undefined) => void
   catalogue: Pick<WordedCatalogue, 'stains' | 'damages' | 'biohazards'>
 }
 
@@ -30,9 +31,11 @@ const kinds = ['hair', 'sand', 'stain', 'damage', 'moisture', 'biohazard'] as co
 /** Brushes for the sheet: five soils, then letters; what a letter puts down is chosen beside it. */
 export function BrushBar({ brush, onPick, catalogue }: Props) {
   const pick = (kind: (typeof kinds)[number]) => {
-    // Tapping hair or grit again makes it one level more.
-    if ((kind === 'hair' || kind === 'sand') && brush.kind === kind) onPick({ kind, level: (brush.level % 3) + 1 })
-    else onPick(brush.kind === kind ? brush : firstBrush(kind, catalogue))
+    // Tapping hair or grit again makes it one level more; a brush that is in hand is put down by tapping it again.
+    if (brush?.kind !== kind) onPick(firstBrush(kind, catalogue))
+    else if ((brush.kind === 'hair' || brush.kind === 'sand') && brush.level < 3)
+      onPick({ kind: brush.kind, level: brush.level + 1 })
+    else onPick(undefined)
   }
   return (
     <div className="brushes" role="toolbar" aria-label={words.brushes}>
@@ -41,8 +44,10 @@ export function BrushBar({ brush, onPick, catalogue }: Props) {
           key={word}
           type="button"
           className="brush"
-          aria-pressed={brush.kind === 'soil' && brush.level === soil}
-          onClick={() => onPick({ kind: 'soil', level: soil })}
+          aria-pressed={brush?.kind === 'soil' && brush.level === soil}
+          onClick={() =>
+            onPick(brush?.kind === 'soil' && brush.level === soil ? undefined : { kind: 'soil', level: soil })
+          }
         >
           <span className="swatch" style={{ background: `var(--dusk-${soil})` }} aria-hidden="true" />
           {soil} {word}
@@ -53,14 +58,14 @@ export function BrushBar({ brush, onPick, catalogue }: Props) {
           key={kind}
           type="button"
           className="brush"
-          aria-pressed={brush.kind === kind}
+          aria-pressed={brush?.kind === kind}
           onClick={() => pick(kind)}
         >
           {words.letters[kind]}
-          {(brush.kind === 'hair' || brush.kind === 'sand') && brush.kind === kind ? ` ${brush.level}` : ''}
+          {(brush?.kind === 'hair' || brush?.kind === 'sand') && brush.kind === kind ? ` ${brush.level}` : ''}
         </button>
       ))}
-      {brush.kind === 'stain' && (
+      {brush?.kind === 'stain' && (
         <>
           <Select
             className="field-xl"
@@ -93,7 +98,7 @@ export function BrushBar({ brush, onPick, catalogue }: Props) {
           />
         </>
       )}
-      {brush.kind === 'damage' && (
+      {brush?.kind === 'damage' && (
         <Select
           className="field-xl"
           aria-label={words.brush.damage}
@@ -102,7 +107,7 @@ export function BrushBar({ brush, onPick, catalogue }: Props) {
           options={named(catalogue.damages)}
         />
       )}
-      {brush.kind === 'moisture' && (
+      {brush?.kind === 'moisture' && (
         <Select
           className="field-m"
           aria-label={words.brush.wet}
@@ -111,7 +116,7 @@ export function BrushBar({ brush, onPick, catalogue }: Props) {
           options={words.wet}
         />
       )}
-      {brush.kind === 'biohazard' && (
+      {brush?.kind === 'biohazard' && (
         <Select
           className="field-l"
           aria-label={words.brush.biohazard}

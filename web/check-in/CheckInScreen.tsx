@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
+import { marksOf } from '#core/condition/marks.ts'
 import type { Condition } from '#core/condition/schema.ts'
 import { endsWalk, placesOf, withoutFinding } from '#core/procedures/make/findings-that-stop.ts'
 import type { JobView } from '#server/check-in/views.ts'
@@ -12,10 +13,12 @@ import { useCatalogue, useMay, usePeople, useSignedIn } from '#web/client/sessio
 import { useVersionedDraft } from '#web/client/useVersionedDraft.ts'
 import { useJob } from '#web/shell/JobFrame.tsx'
 import { useRouteId } from '#web/shell/useRouteId.ts'
+import type { Look } from '#web/ui/cabin-look.ts'
 import { DraftConflict, DraftStatus } from '#web/ui/DraftStatus.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { StopTold } from '#web/ui/StopTold.tsx'
+import { useCar } from '#web/ui/useCar.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
 import { speak } from '#words/en/speak.ts'
@@ -24,7 +27,9 @@ import { ConditionCard } from './ConditionCard.tsx'
 import { placeName, placeWords } from './differing.ts'
 import { Ended } from './Ended.tsx'
 import { Panels } from './Panels.tsx'
+import { PlacePanel } from './PlacePanel.tsx'
 import type { Tab } from './Tabs.tsx'
+import { usePainting } from './usePainting.ts'
 import { useMemory } from './vehicles.ts'
 
 export default function CheckInScreen() {
@@ -57,6 +62,9 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
   // What stops ends the walk-round: nothing more is put down before it is cleared, or it was not that.
   const may = writes && ends.length === 0
   const names = useMemo(() => new Map(surfaces.map((s) => [s.id, s])), [surfaces])
+  const { places, drawing, narrow } = useCar(body, surfaces)
+  const [opened, setOpened] = useState<string>()
+  const families = useMemo(() => new Map(catalogue.materials.map((m) => [m.id, m.family])), [catalogue])
 
   const setCondition = (update: (now: Condition) => Condition, step = true) =>
     change((now) => ({ ...now, condition: update(now.condition) }), step)
@@ -69,6 +77,30 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
     const surface = names.get(id)
     return surface ? speak.surface(surface.name) : id
   }
+  const look = (id: string): Look => {
+    const surface = names.get(id)
+    return {
+      name: nameOf(id),
+      weave: surface && families.get(surface.material),
+      soil: condition[id]?.soil ?? 0,
+      marks: marksOf(condition[id]),
+      spots: (condition[id]?.stains ?? []).flatMap((stain) => stain.at ?? []),
+    }
+  }
+  const painting = usePainting({
+    places,
+    condition,
+    catalogue,
+    may,
+    history: { undo: draft.undo, redo: draft.redo },
+    onCondition: setCondition,
+    onOpen: (place) => {
+      setOpened(place)
+      setFocused(undefined)
+      setTab('place')
+    },
+    onFound: () => setTab('found'),
+  })
   return (
     <>
       <DraftConflict
@@ -108,14 +140,17 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
           callSign={job.callSign}
           checkIn={checkIn}
           surfaces={surfaces}
+          places={places}
+          drawing={drawing}
+          narrow={narrow}
           catalogue={catalogue}
+          painting={painting}
+          look={look}
+          opened={opened}
           normal={memory.data?.normal}
           may={may}
           history={{ canUndo: held.canUndo, canRedo: held.canRedo, undo: draft.undo, redo: draft.redo }}
           onCondition={setCondition}
-          onFocus={setFocused}
-          focused={focused}
-          onFound={() => setTab('found')}
         />
         <aside className="card stack" aria-label={words.panels}>
           <Panels
@@ -128,6 +163,21 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
             ended={ends.length > 0}
             focused={focused}
             tab={tab}
+            place={
+              <PlacePanel
+                place={places.find((p) => p.id === opened)}
+                look={look}
+                catalogue={catalogue}
+                painting={painting}
+                focused={focused}
+                narrow={narrow}
+                onFocus={setFocused}
+                onClose={() => {
+                  setOpened(undefined)
+                  setTab('asked')
+                }}
+              />
+            }
             onTab={setTab}
             onChange={change}
           />

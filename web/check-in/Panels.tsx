@@ -1,4 +1,5 @@
 import { ConfigProvider } from 'antd'
+import type { ReactNode } from 'react'
 import type { Surface } from '#core/cabin/schema.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { JobView } from '#server/check-in/views.ts'
@@ -26,6 +27,8 @@ interface Props {
   /** What was found ended the walk-round: nothing is tried in that car. */
   ended: boolean
   focused: string | undefined
+  /** The opened place. */
+  place: ReactNode
   tab: Tab
   onTab: (tab: Tab) => void
   onChange: (update: (now: CheckIn) => CheckIn, step?: boolean) => void
@@ -42,13 +45,14 @@ export function Panels({
   ended,
   focused,
   tab,
+  place,
   onTab,
   onChange,
 }: Props) {
   const { name: who } = useSignedIn()
   const leads = useMay('customers.erase')
   const panel = { checkIn, onChange }
-  const panels: Record<Exclude<Tab, 'photos'>, () => React.ReactNode> = {
+  const panels: Record<Exclude<Tab, 'photos' | 'place'>, () => ReactNode> = {
     car: () => <CarPanel {...panel} catalogue={catalogue} memory={memory} />,
     asked: () => (
       <>
@@ -62,7 +66,9 @@ export function Panels({
   }
   return (
     <Tabs tab={tab} onPick={onTab}>
-      {tab === 'photos' ? (
+      {tab === 'place' ? (
+        place
+      ) : tab === 'photos' ? (
         <PhotosPanel
           job={job.id}
           draft={job.state === 'draft'}

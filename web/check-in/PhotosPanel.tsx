@@ -62,7 +62,7 @@ function Marked({
   )
 }
 
-/** Photos of a job: of the whole car or of the patch that has the focus on the sheet. */
+/** Photos of a job: of the whole car or of the part that has the focus. */
 export function PhotosPanel({
   job,
   draft,

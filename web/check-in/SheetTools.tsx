@@ -10,6 +10,8 @@ interface Props {
   /** False when the car has not been here before. */
   hasNormal: boolean
   comparing: boolean
+  /** A brush is in hand: without one nothing is brushed over. */
+  hasBrush: boolean
   zoom: number
   onSelect: (what: Selection | 'all') => void
   onPreset: (id: string) => void
@@ -20,7 +22,7 @@ interface Props {
   onZoom: (zoom: number) => void
 }
 
-/** What is done to many patches at once, and to the sheet itself. */
+/** What is done to many parts at once, and to the drawing itself. */
 export function SheetTools(p: Props) {
   return (
     <div className="sheet-tools" role="toolbar" aria-label={words.tools}>
@@ -29,6 +31,7 @@ export function SheetTools(p: Props) {
         aria-label={words.brushOver}
         placeholder={words.brushOver}
         value={null}
+        disabled={!p.hasBrush}
         // Ten sets: all of them are there, wherever the list was left the last time.
         virtual={false}
         listHeight={460}

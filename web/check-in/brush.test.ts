@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { marksOf, paint } from './brush.ts'
+import { paint } from './brush.ts'
 
 const seat = 'seat-1l.seat-base'
 
@@ -15,9 +15,7 @@ it('keeps hair, grit and stains beside the soil, and a second stroke takes the s
   c = paint(c, seat, { kind: 'hair', level: 2 })
   c = paint(c, seat, { kind: 'sand', level: 1 })
   expect(c[seat]).toEqual({ soil: 1, hair: 2, sand: 1, stains: [{ kind: 'tannin', age: 'old', attempts: 0 }] })
-  expect(marksOf(c[seat])).toBe('SHG')
   expect(paint(c, seat, stain)[seat]!.stains).toEqual([])
-  expect(marksOf(undefined)).toBe('')
 })
 
 it('never changes the condition it was given', () => {

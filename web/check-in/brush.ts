@@ -1,6 +1,7 @@
+import type { CarPlace } from '#core/cabin/places.ts'
 import { isClean } from '#core/condition/patterns.ts'
 import type { Condition, Moisture, Stain, SurfaceCondition } from '#core/condition/schema.ts'
-import { lettersOf } from '#core/formats/cabin-svg.ts'
+import type { WordedCatalogue } from '#words/catalogue.ts'
 
 /** What a stroke puts down. */
 export type Brush =
@@ -57,4 +58,16 @@ export function paint(condition: Condition, surface: string, brush: Brush, at?: 
   return next
 }
 
-export const marksOf = lettersOf
+/** Families of material that hold hair, grit and water. */
+const holding = new Set(['cloth', 'carpet', 'wool', 'synthetic-suede', 'real-suede', 'headliner', 'suede-headliner'])
+
+/**
+ * The parts of a place that a brush paints when the place is touched as a whole: all for soil, what holds it for hair, grit and water; none
+ * for what is somewhere on it, a stain or damage: that is shown on its part.
+ */
+export function onWhole(place: CarPlace, { kind }: Brush, { materials }: Pick<WordedCatalogue, 'materials'>): string[] {
+  if (kind === 'soil') return place.surfaces.map((s) => s.id)
+  if (kind !== 'hair' && kind !== 'sand' && kind !== 'moisture') return []
+  const soft = new Set(materials.filter((m) => holding.has(m.family)).map((m) => m.id))
+  return place.surfaces.filter((s) => soft.has(s.material)).map((s) => s.id)
+}

@@ -1,6 +1,6 @@
+import { marksOf } from '#core/condition/marks.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
 import { words } from '#words/en/screens/check-in.ts'
-import { marksOf } from './brush.ts'
 
 /** Where two people's check-ins differ, as people call the place. @param surface a surface's name by its id */
 export function placeName(pointer: string, surface: (id: string) => string | undefined): string {
@@ -15,7 +15,7 @@ export function placeName(pointer: string, surface: (id: string) => string | und
 }
 
 function condition(found: SurfaceCondition): string {
-  return [words.soil[found.soil], marksOf(found)].filter(Boolean).join(', ')
+  return [words.soil[found.soil], marksOf(found).join(' ')].filter(Boolean).join(', ')
 }
 
 /** What somebody has there, short enough to stand beside what somebody else has. */

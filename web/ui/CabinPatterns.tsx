@@ -1,4 +1,4 @@
-/** What patches are filled with: the weave of their material, and hatching by how dirty they are. */
+/** What parts are filled with: the weave of their material, and hatching by how dirty they are. */
 export function CabinPatterns({ id }: { id: string }) {
   return (
     <defs>

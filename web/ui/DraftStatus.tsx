@@ -73,7 +73,8 @@ export function DraftConflict({ conflict, name, show, onResolve }: ConflictProps
   return (
     <section className="told draft-conflict" role="alert" aria-label={words.title}>
       <strong>{words.title}</strong> {words.lead}
-      <div className="sides">
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls is scrolled by keys as well */}
+      <div className="sides" tabIndex={0}>
         <table>
           <thead>
             <tr>

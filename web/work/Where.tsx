@@ -1,10 +1,10 @@
 import { memo, useMemo } from 'react'
-import type { Sheet } from '#core/cabin/sheet.ts'
+import type { CarDrawing } from '#core/cabin/car.ts'
 import type { Step } from '#core/procedures/schema.ts'
-import { CabinSheet } from '#web/ui/CabinSheet.tsx'
+import { Car } from '#web/ui/Car.tsx'
 
 interface Props {
-  sheet: Sheet
+  drawing: CarDrawing
   /** Names of the surfaces by id. */
   names: ReadonlyMap<string, string>
   /** What is worked now, or what stops. */
@@ -22,15 +22,15 @@ const placesOf = (step: Step | undefined): readonly string[] => {
 }
 
 /** Where in the car the step is. Drawn again when the step changes and not when the clock does. */
-export const Where = memo(function Where({ sheet, names, step, label }: Props) {
+export const Where = memo(function Where({ drawing, names, step, label }: Props) {
   const lit = useMemo(() => new Set(placesOf(step)), [step])
   return (
     <div className="card mini-card">
       <div className="mini">
-        <CabinSheet
-          sheet={sheet}
+        <Car
+          drawing={drawing}
           label={label}
-          look={(s) => ({ name: names.get(s) ?? s, soil: 0, marks: '', lit: lit.has(s), dim: !lit.has(s) })}
+          look={(s) => ({ name: names.get(s) ?? s, soil: 0, marks: [], lit: lit.has(s), dim: !lit.has(s) })}
         />
       </div>
     </div>

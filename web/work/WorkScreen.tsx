@@ -1,6 +1,7 @@
 import { useCallback, useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { sheetOf } from '#core/cabin/sheet.ts'
+import { carDrawing } from '#core/cabin/car.ts'
+import { placesOf } from '#core/cabin/places.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { openStops, refusal } from '#core/job/allow.ts'
 import { isOver, openSteps } from '#core/job/reduce.ts'
@@ -63,7 +64,7 @@ export default function WorkScreen() {
     () => (body && catalogue.data ? surfacesOf(body, catalogue.data.surfaces) : []),
     [body, catalogue.data],
   )
-  const sheet = useMemo(() => body && sheetOf(body, surfaces), [body, surfaces])
+  const drawing = useMemo(() => body && carDrawing(body, placesOf(body, surfaces), 'left'), [body, surfaces])
   const names = useMemo(() => new Map(surfaces.map((s) => [s.id, speak.surface(s.name)])), [surfaces])
   if (work.isPending || catalogue.isPending) return <Fetching lines={4} />
   if (work.isLoadingError) return <ErrorNotice error={work.error} onRetry={() => void work.refetch()} />
@@ -111,9 +112,9 @@ export default function WorkScreen() {
             <span className="soft">{words.handsOnLeft(sayMinutes(view.minutesLeft))}</span>
           </span>
         </div>
-        {sheet && (
+        {drawing && (
           <Where
-            sheet={sheet}
+            drawing={drawing}
             names={names}
             step={shown}
             label={step ? words.where(speak.title(step.title)) : words.theCar}

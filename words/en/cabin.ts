@@ -91,7 +91,7 @@ const placeWords: Record<PlaceName['kind'], (name: PlaceName) => [name: string, 
     row === 1
       ? [driver ? 'driver’s door' : 'passenger’s door']
       : [`${rowWord(row, rows)} ${side[letter]} ${sliding ? 'sliding door' : 'door'}`],
-  visors: () => ['visors, mirrors and lamps', 'Visors, lamps'],
+  visors: () => ['visors, lamps and mirrors', 'Visors, lamps'],
   roof: ({ row, rows }) => [rows === 1 ? 'roof lining' : `roof lining, ${rowWord(row, rows).toLowerCase()}`],
   sunroof: () => ['sunroof'],
   pillars: () => ['pillars'],
