@@ -14,6 +14,8 @@ export const CheckIn = Type.Object(
     /** The customer's own entry, if there is one. */
     customerId: Type.Optional(Uuid),
     condition: Condition,
+    /** Places that were looked at on the walk-round, by id: it can be left and taken up. */
+    walked: Type.Optional(Type.Array(Type.String({ maxLength: 40 }), { maxItems: 60, uniqueItems: true })),
     odours: Type.Optional(Type.Array(Odour, { maxItems: 8 })),
     /** The function check, by id of the catalogue. */
     functions: Type.Optional(

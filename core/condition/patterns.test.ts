@@ -2,7 +2,16 @@ import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { bodyNamed } from '../../tests/fixtures/cars.ts'
-import { againstNormal, isClean, mirrored, opposite, presetCondition, selected, selections } from './patterns.ts'
+import {
+  againstNormal,
+  isClean,
+  mirrored,
+  opposite,
+  presetCondition,
+  selected,
+  selections,
+  withPreset,
+} from './patterns.ts'
 
 const surfaces = surfacesOf(bodyNamed('hatchback'), catalogue.surfaces)
 const ids = new Set(surfaces.map((s) => s.id))
@@ -15,6 +24,30 @@ describe('presets by use', () => {
       expect(ids.has(id)).toBe(true)
       expect(c.stains ?? c.damage ?? c.biohazard).toBeUndefined()
     }
+  })
+})
+
+describe('a use laid over what is there', () => {
+  const [family, dog] = ['family', 'dog'].map((id) => catalogue.presets.find((p) => p.id === id)!)
+  it('adds to another: of each surface the dirtier stands, hair and grit too', () => {
+    const first = withPreset({}, family!, surfaces).condition
+    const both = withPreset(first, dog!, surfaces).condition
+    const alone = presetCondition(dog!, surfaces)
+    for (const { id } of surfaces) {
+      const most = (of: 'soil' | 'hair' | 'sand') => Math.max(first[id]?.[of] ?? 0, alone[id]?.[of] ?? 0)
+      expect([both[id]?.soil ?? 0, both[id]?.hair ?? 0, both[id]?.sand ?? 0], id).toEqual([
+        most('soil'),
+        most('hair'),
+        most('sand'),
+      ])
+    }
+  })
+  it('takes nothing back that was seen, and says how much it changed; again it changes nothing', () => {
+    const seen = { 'seat-1l.seat-base': { soil: 4, stains: [{ kind: 'tannin', age: 'old' as const, attempts: 0 }] } }
+    const { condition, changed } = withPreset(seen, family!, surfaces)
+    expect(condition['seat-1l.seat-base']).toMatchObject(seen['seat-1l.seat-base'])
+    expect(changed).toBe(Object.keys(condition).length - 1)
+    expect(withPreset(condition, family!, surfaces).changed).toBe(0)
   })
 })
 

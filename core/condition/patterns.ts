@@ -21,6 +21,29 @@ export function presetCondition(preset: UsePreset, surfaces: readonly Surface[])
   return condition
 }
 
+/**
+ * A use laid over what is put down already: of soil, hair and grit the more stands, so that uses add to each other and nothing seen is
+ * lost.
+ * @returns the condition, and how many surfaces it changed
+ */
+export function withPreset(
+  condition: Condition,
+  preset: UsePreset,
+  surfaces: readonly Surface[],
+): { condition: Condition; changed: number } {
+  const next = { ...condition }
+  let changed = 0
+  for (const [id, put] of Object.entries(presetCondition(preset, surfaces))) {
+    const was = condition[id] ?? { soil: 0 }
+    const [hair, sand] = [Math.max(was.hair ?? 0, put.hair ?? 0), Math.max(was.sand ?? 0, put.sand ?? 0)]
+    const soil = Math.max(was.soil, put.soil)
+    if (soil === was.soil && hair === (was.hair ?? 0) && sand === (was.sand ?? 0)) continue
+    changed++
+    next[id] = { ...was, soil, ...(hair > 0 ? { hair } : {}), ...(sand > 0 ? { sand } : {}) }
+  }
+  return { condition: next, changed }
+}
+
 /** Sets of surfaces a crew names in one breath. */
 export const selections = [
   'seats',

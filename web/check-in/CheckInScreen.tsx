@@ -2,6 +2,7 @@ import { Button } from 'antd'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { walkRound } from '#core/cabin/walk-round.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import { marksOf } from '#core/condition/marks.ts'
 import type { Condition } from '#core/condition/schema.ts'
@@ -31,6 +32,7 @@ import { PlacePanel } from './PlacePanel.tsx'
 import type { Tab } from './Tabs.tsx'
 import { usePainting } from './usePainting.ts'
 import { useMemory } from './vehicles.ts'
+import { WalkRound } from './WalkRound.tsx'
 
 export default function CheckInScreen() {
   const id = useRouteId()
@@ -64,6 +66,8 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
   const names = useMemo(() => new Map(surfaces.map((s) => [s.id, s])), [surfaces])
   const { places, drawing, narrow } = useCar(body, surfaces)
   const [opened, setOpened] = useState<string>()
+  const [walking, setWalking] = useState(false)
+  const round = useMemo(() => walkRound(places, body), [places, body])
   const families = useMemo(() => new Map(catalogue.materials.map((m) => [m.id, m.family])), [catalogue])
 
   const setCondition = (update: (now: Condition) => Condition, step = true) =>
@@ -135,64 +139,86 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
           onMistake={writes ? () => change((now) => withoutFinding(now, rule)) : undefined}
         />
       ))}
-      <div className="check-in">
-        <ConditionCard
-          callSign={job.callSign}
+      {walking && may ? (
+        <WalkRound
           checkIn={checkIn}
           surfaces={surfaces}
-          places={places}
-          drawing={drawing}
-          narrow={narrow}
+          places={round}
           catalogue={catalogue}
-          painting={painting}
           look={look}
-          opened={opened}
-          normal={memory.data?.normal}
-          may={may}
-          history={{ canUndo: held.canUndo, canRedo: held.canRedo, undo: draft.undo, redo: draft.redo }}
+          canUndo={held.canUndo}
+          onUndo={draft.undo}
           onCondition={setCondition}
+          onWalked={(now) => change((was) => ({ ...was, walked: [...new Set([...(was.walked ?? []), ...now])] }))}
+          onLeave={() => setWalking(false)}
+          onBeside={(beside, surface) => {
+            setWalking(false)
+            setFocused(surface)
+            setTab(beside)
+          }}
         />
-        <aside className="card stack" aria-label={words.panels}>
-          <Panels
-            job={job}
+      ) : (
+        <div className="check-in">
+          <ConditionCard
+            callSign={job.callSign}
             checkIn={checkIn}
             surfaces={surfaces}
+            places={places}
+            drawing={drawing}
+            narrow={narrow}
             catalogue={catalogue}
-            memory={memory.data}
+            painting={painting}
+            look={look}
+            opened={opened}
+            walked={round.filter((p) => checkIn.walked?.includes(p.id)).length}
+            onWalk={() => setWalking(true)}
+            normal={memory.data?.normal}
             may={may}
-            ended={ends.length > 0}
-            focused={focused}
-            tab={tab}
-            place={
-              <PlacePanel
-                place={places.find((p) => p.id === opened)}
-                look={look}
-                catalogue={catalogue}
-                painting={painting}
-                focused={focused}
-                narrow={narrow}
-                onFocus={setFocused}
-                onClose={() => {
-                  setOpened(undefined)
-                  setTab('asked')
-                }}
-              />
-            }
-            onTab={setTab}
-            onChange={change}
+            history={{ canUndo: held.canUndo, canRedo: held.canRedo, undo: draft.undo, redo: draft.redo }}
+            onCondition={setCondition}
           />
-          <DraftStatus
-            {...held}
-            calm={writes ? words.status[held.status] : words.closed}
-            onRetry={() => void draft.flush()}
-            onDiscard={draft.discard}
-          />
-          <Button onClick={() => keepFile(`check-in-${vehicle.plate}`, checkIn)}>{words.keepJson}</Button>
-          <Button type="primary" size="large" onClick={() => void seeProcedure()}>
-            {words.procedure}
-          </Button>
-        </aside>
-      </div>
+          <aside className="card stack" aria-label={words.panels}>
+            <Panels
+              job={job}
+              checkIn={checkIn}
+              surfaces={surfaces}
+              catalogue={catalogue}
+              memory={memory.data}
+              may={may}
+              ended={ends.length > 0}
+              focused={focused}
+              tab={tab}
+              place={
+                <PlacePanel
+                  place={places.find((p) => p.id === opened)}
+                  look={look}
+                  catalogue={catalogue}
+                  painting={painting}
+                  focused={focused}
+                  narrow={narrow}
+                  onFocus={setFocused}
+                  onClose={() => {
+                    setOpened(undefined)
+                    setTab('asked')
+                  }}
+                />
+              }
+              onTab={setTab}
+              onChange={change}
+            />
+            <DraftStatus
+              {...held}
+              calm={writes ? words.status[held.status] : words.closed}
+              onRetry={() => void draft.flush()}
+              onDiscard={draft.discard}
+            />
+            <Button onClick={() => keepFile(`check-in-${vehicle.plate}`, checkIn)}>{words.keepJson}</Button>
+            <Button type="primary" size="large" onClick={() => void seeProcedure()}>
+              {words.procedure}
+            </Button>
+          </aside>
+        </div>
+      )}
     </>
   )
 }

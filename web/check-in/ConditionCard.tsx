@@ -1,10 +1,11 @@
+import { Button } from 'antd'
 import { useMemo, useState } from 'react'
 import type { CarDrawing } from '#core/cabin/car.ts'
 import type { CarPlace } from '#core/cabin/places.ts'
 import type { Surface } from '#core/cabin/schema.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
-import { againstNormal, mirrored, presetCondition, type Selection, selected } from '#core/condition/patterns.ts'
+import { againstNormal, mirrored, type Selection, selected, withPreset } from '#core/condition/patterns.ts'
 import type { Condition } from '#core/condition/schema.ts'
 import { Car } from '#web/ui/Car.tsx'
 import { type Look, placeDescribed } from '#web/ui/cabin-look.ts'
@@ -27,6 +28,9 @@ interface Props {
   painting: Painting
   look: (surface: string) => Look
   opened: string | undefined
+  /** Places that were looked at on the walk-round. */
+  walked: number
+  onWalk: () => void
   /** What this car usually comes in with, where it was here before. */
   normal: Readonly<Record<string, number>> | undefined
   may: boolean
@@ -37,11 +41,12 @@ interface Props {
 /** The whole car, on which the condition is put down by brush, key or pattern. */
 export function ConditionCard(props: Props) {
   const { callSign, checkIn, surfaces, places, drawing, narrow, catalogue, painting, opened, normal, may } = props
-  const { history, onCondition } = props
+  const { history, onCondition, walked, onWalk } = props
   const { condition, vehicle } = checkIn
   const { brush, setBrush } = painting
   const [comparing, setComparing] = useState(false)
   const [zoom, setZoom] = useState(1)
+  const [filled, setFilled] = useState('')
   const unusual = useMemo(
     () => (comparing && normal ? againstNormal(condition, normal) : []),
     [comparing, normal, condition],
@@ -66,9 +71,11 @@ export function ConditionCard(props: Props) {
       hasBrush={brush !== undefined}
       zoom={zoom}
       onSelect={brushOver}
-      onPreset={(id) =>
-        onCondition((now) => ({ ...now, ...presetCondition(byId(catalogue.presets, id, 'preset'), surfaces) }))
-      }
+      onPreset={(id) => {
+        const preset = byId(catalogue.presets, id, 'preset')
+        setFilled(words.walk.changed(preset.name, withPreset(condition, preset, surfaces).changed))
+        onCondition((now) => withPreset(now, preset, surfaces).condition)
+      }}
       onMirror={(from) => onCondition((now) => mirrored(now, surfaces, from))}
       onUndo={history.undo}
       onRedo={history.redo}
@@ -82,6 +89,21 @@ export function ConditionCard(props: Props) {
   }
   return (
     <section className="card sheet-card" aria-label={words.condition}>
+      {may && (
+        <Button
+          type={walked < places.length ? 'primary' : 'default'}
+          className="walk-start"
+          size="large"
+          block={narrow}
+          onClick={onWalk}
+        >
+          {walked === 0
+            ? words.walk.start
+            : walked < places.length
+              ? words.walk.goOn(walked, places.length)
+              : words.walk.done}
+        </Button>
+      )}
       {may && <BrushBar brush={brush} onPick={setBrush} catalogue={catalogue} />}
       {may &&
         (narrow ? (
@@ -114,6 +136,9 @@ export function ConditionCard(props: Props) {
           {...painting.place}
         />
       </div>
+      <p role="status" className="tight">
+        {filled}
+      </p>
       <p className="soft tight">{brush ? words.hintBrush : words.hint}</p>
     </section>
   )

@@ -53,7 +53,13 @@ export function OpenedPlace(props: Props) {
         {boxes.map((box) => {
           const is = look(box.id)
           return (
-            <g key={box.id} data-box={box.id} data-surface={box.id} className="place" {...handle(box, described(is))}>
+            <g
+              key={box.id}
+              data-box={box.id}
+              data-surface={box.id}
+              className={is.chosen ? 'place opened' : 'place'}
+              {...handle(box, described(is))}
+            >
               <PartShape box={box} look={is} patterns={id} radius={10} />
               <rect className="rim" x={box.x} y={box.y} width={box.w} height={box.h} rx={Math.min(10, box.h / 2)} />
             </g>

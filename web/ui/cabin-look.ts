@@ -15,6 +15,8 @@ export interface Look {
   /** Places of stains on it. */
   spots?: readonly Spot[]
   dim?: boolean
+  /** It is this part that is spoken of. */
+  chosen?: boolean
   done?: boolean
 }
 
