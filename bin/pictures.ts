@@ -59,24 +59,26 @@ async function shoot(page: Page, name: string, path: string, prepare?: (page: Pa
 const doorstep = await browser.newPage({ viewport: phone })
 await shoot(doorstep, 'door-phone', '/')
 await shoot(lead, 'day', '/')
-await shoot(lead, 'check-in', `/jobs/${pottery}/check-in`)
+await shoot(lead, 'check-in', `/jobs/${pottery}/check-in`, async (page) => {
+  await page.locator('[data-place="seat-1r"]').click()
+})
+const frontPhone = await signedIn('bea', '3925', phone)
+await shoot(frontPhone, 'walk-round-phone', `/jobs/${pottery}/check-in`, async (page) => {
+  await page.getByRole('button', { name: /^Walk/ }).tap()
+  const begin = page.getByRole('button', { name: 'Begin at the driver’s door' })
+  if (await begin.isVisible()) await begin.tap()
+  await page.getByRole('button', { name: /^Next: Driver’s seat/ }).tap()
+  await page.getByRole('button', { name: /^Driver seat back,/ }).tap()
+})
 await shoot(lead, 'procedure', `/jobs/${fleet}/procedure`, async (page) => {
   await page.locator('details.step').nth(16).locator('summary').click()
   await page.locator('details.step').nth(13).scrollIntoViewIfNeeded()
 })
 await shoot(lead, 'plans', `/jobs/${pottery}/procedure`, async (page) => {
-  await page.getByRole('button', { name: 'Weigh up what fits' }).click()
+  await page.getByRole('button', { name: 'See what fits' }).click()
   const slider = page.getByRole('slider')
   await slider.waitFor({ timeout: 30_000 })
   for (let i = 0; i < 4; i++) await slider.press('ArrowLeft')
-})
-await shoot(lead, 'editor', `/jobs/${pottery}/procedure`, async (page) => {
-  const step = page.locator('details.step[data-step="leather_protect:seats-1"]')
-  await step.locator('summary').click()
-  // Up the list until it stands before what has to come first.
-  for (let i = 0; i < 8 && (await page.getByText('Against the order').count()) === 0; i++)
-    await step.getByRole('button', { name: 'Earlier' }).click()
-  await step.getByRole('button', { name: 'Earlier' }).scrollIntoViewIfNeeded()
 })
 await shoot(lead, 'standards', '/standards', async (page) => {
   await page.getByRole('radio').nth(17).focus()

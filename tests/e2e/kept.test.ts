@@ -65,7 +65,7 @@ it('two phones without a line for a while, both reloaded, both back: every tap o
     const { page, taps } = hand
     for (let i = 0; i < 3; i++) {
       const step = (await page.locator('[data-now]').getAttribute('data-now'))!
-      await page.getByRole('button', { name: /^(Start|Go on)$/ }).click()
+      await page.getByRole('button', { name: /^(Start|Resume)$/ }).click()
       taps.push(`step-started ${step}`)
       await page.getByText('you are on it').waitFor()
       await page.getByRole('button', { name: 'Done', exact: true }).click()

@@ -142,7 +142,7 @@ it('works a step: start, pause, go on, finish, skip with a reason', async () => 
   const id = job()
   await press(button('Start'))
   await press(button('Pause'))
-  await press(button('Go on'))
+  await press(button('Resume'))
   const next = page.locator('[data-now]')
   const finished = (await next.getAttribute('data-now'))!
   await press(button('Done'))

@@ -122,7 +122,7 @@ describe('editing', () => {
     const before = await figure('attended')
     const seat = step('lm:seats-1')
     await seat.locator('summary').click()
-    await seat.getByLabel('Parts of water to 1').fill('10')
+    await seat.getByLabel('Water to 1 part of product').fill('10')
     await seat.getByLabel('Minutes').click()
     await page.keyboard.press('Tab')
     await saved()
@@ -157,7 +157,7 @@ describe('plans', () => {
     expect(await order()).toContain('dress:car')
   })
   it('a time limit says what fits, what is left out and what more would buy, as the slider moves', async () => {
-    await page.getByRole('button', { name: 'Weigh up what fits' }).click()
+    await page.getByRole('button', { name: 'See what fits' }).click()
     const slider = page.getByRole('slider')
     await slider.waitFor({ timeout: 60_000 })
     await slider.press('Home')

@@ -274,7 +274,7 @@ it('7: a technician works on a phone; another browser sees it within a second', 
   expect(Date.now() - pressed).toBeLessThan(1000)
 
   await page.getByRole('button', { name: 'Pause' }).click()
-  await page.getByRole('button', { name: 'Go on' }).click()
+  await page.getByRole('button', { name: 'Resume' }).click()
 
   let waived = 0
   const letHerDo = async () => {

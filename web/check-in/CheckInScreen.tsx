@@ -33,6 +33,7 @@ import type { Tab } from './Tabs.tsx'
 import { usePainting } from './usePainting.ts'
 import { useMemory } from './vehicles.ts'
 import { WalkRound } from './WalkRound.tsx'
+import { WalkStart } from './WalkStart.tsx'
 
 export default function CheckInScreen() {
   const id = useRouteId()
@@ -105,6 +106,14 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
     },
     onFound: () => setTab('found'),
   })
+  const walk = (
+    <WalkStart
+      walked={round.filter((p) => checkIn.walked?.includes(p.id)).length}
+      places={round.length}
+      first={narrow}
+      onWalk={() => setWalking(true)}
+    />
+  )
   return (
     <>
       <DraftConflict
@@ -170,8 +179,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
             painting={painting}
             look={look}
             opened={opened}
-            walked={round.filter((p) => checkIn.walked?.includes(p.id)).length}
-            onWalk={() => setWalking(true)}
+            walk={walk}
             normal={memory.data?.normal}
             may={may}
             history={{ canUndo: held.canUndo, canRedo: held.canRedo, undo: draft.undo, redo: draft.redo }}
@@ -212,6 +220,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
               onRetry={() => void draft.flush()}
               onDiscard={draft.discard}
             />
+            {may && !narrow && walk}
             <Button onClick={() => keepFile(`check-in-${vehicle.plate}`, checkIn)}>{words.keepJson}</Button>
             <Button type="primary" size="large" onClick={() => void seeProcedure()}>
               {words.procedure}

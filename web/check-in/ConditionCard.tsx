@@ -1,5 +1,4 @@
-import { Button } from 'antd'
-import { useMemo, useState } from 'react'
+import { type ReactNode, useMemo, useState } from 'react'
 import type { CarDrawing } from '#core/cabin/car.ts'
 import type { CarPlace } from '#core/cabin/places.ts'
 import type { Surface } from '#core/cabin/schema.ts'
@@ -28,9 +27,8 @@ interface Props {
   painting: Painting
   look: (surface: string) => Look
   opened: string | undefined
-  /** Places that were looked at on the walk-round. */
-  walked: number
-  onWalk: () => void
+  /** What leads round the car, where it is the first thing to do. */
+  walk: ReactNode
   /** What this car usually comes in with, where it was here before. */
   normal: Readonly<Record<string, number>> | undefined
   may: boolean
@@ -41,7 +39,7 @@ interface Props {
 /** The whole car, on which the condition is put down by brush, key or pattern. */
 export function ConditionCard(props: Props) {
   const { callSign, checkIn, surfaces, places, drawing, narrow, catalogue, painting, opened, normal, may } = props
-  const { history, onCondition, walked, onWalk } = props
+  const { history, onCondition, walk } = props
   const { condition, vehicle } = checkIn
   const { brush, setBrush } = painting
   const [comparing, setComparing] = useState(false)
@@ -89,21 +87,7 @@ export function ConditionCard(props: Props) {
   }
   return (
     <section className="card sheet-card" aria-label={words.condition}>
-      {may && (
-        <Button
-          type={walked < places.length ? 'primary' : 'default'}
-          className="walk-start"
-          size="large"
-          block={narrow}
-          onClick={onWalk}
-        >
-          {walked === 0
-            ? words.walk.start
-            : walked < places.length
-              ? words.walk.goOn(walked, places.length)
-              : words.walk.done}
-        </Button>
-      )}
+      {may && narrow && walk}
       {may && <BrushBar brush={brush} onPick={setBrush} catalogue={catalogue} />}
       {may &&
         (narrow ? (

@@ -228,20 +228,6 @@ export function WalkRound(props: Props) {
           options={kindsOf(catalogue.biohazards)}
         />
       )}
-      <div className="walk-soils" role="group" aria-label={words.walk.soilOf(part ? look(part).name : name)}>
-        {words.soil.map((word, soil) => (
-          <button
-            key={word}
-            type="button"
-            className="walk-soil"
-            aria-pressed={soils.every((s) => s === soil)}
-            onClick={() => put({ kind: 'soil', level: soil })}
-          >
-            <span className="swatch" style={{ background: `var(--dusk-${soil})` }} aria-hidden="true" />
-            <strong>{soil}</strong> {word}
-          </button>
-        ))}
-      </div>
       <div className="walk-notes">
         {here.map((kind) => (
           <Button key={kind} onClick={() => note(kind)}>
@@ -253,6 +239,20 @@ export function WalkRound(props: Props) {
         <Button onClick={() => onBeside('photos', part ?? place.surfaces[0]!.id)}>{words.walk.photo}</Button>
       </div>
       <footer className="walk-foot">
+        <div className="walk-soils" role="group" aria-label={words.walk.soilOf(part ? look(part).name : name)}>
+          {words.soil.map((word, soil) => (
+            <button
+              key={word}
+              type="button"
+              className="walk-soil"
+              aria-pressed={soils.every((s) => s === soil)}
+              onClick={() => put({ kind: 'soil', level: soil })}
+            >
+              <span className="swatch" style={{ background: `var(--dusk-${soil})` }} aria-hidden="true" />
+              <strong>{soil}</strong> {word}
+            </button>
+          ))}
+        </div>
         <div className="row">
           <Button disabled={at === 0} onClick={() => go(at - 1)}>
             {words.walk.back}

@@ -1,6 +1,7 @@
 import { type KeyboardEvent, useId, useRef } from 'react'
 import type { CarDrawing, DrawnPlace } from '#core/cabin/car.ts'
 import { nameSizes } from '#core/cabin/names-drawn.ts'
+import type { Box } from '#core/cabin/parts.ts'
 import { marksOver } from '#core/condition/marks.ts'
 import { speak } from '#words/en/speak.ts'
 import { CabinPatterns } from './CabinPatterns.tsx'
@@ -16,6 +17,8 @@ interface Props {
   /** How a surface is drawn. */
   look: (surface: string) => Look
   label: string
+  /** Only this part of the drawing. */
+  view?: Box | undefined
   /** The place that is open beside it. */
   opened?: string | undefined
   /** A brush is in hand: a finger paints, and does not scroll the page. */
@@ -59,7 +62,7 @@ export function Told({ under, text }: { under: Under | undefined; text: string }
 
 /** The whole car, opened out: its places as one points at them, each with its parts' soils, its marks and its name. */
 export function Car(props: Props) {
-  const { drawing, look, label, opened, painting = false, onTouch, onStrokeEnd, onKey, onEnter, telling } = props
+  const { drawing, look, label, view, opened, painting = false, onTouch, onStrokeEnd, onKey, onEnter, telling } = props
   const svg = useRef<SVGSVGElement>(null)
   const id = useId()
   const active = onTouch !== undefined
@@ -77,7 +80,7 @@ export function Car(props: Props) {
       <svg
         ref={svg}
         className={['car', active && 'active', painting && 'painting'].filter(Boolean).join(' ')}
-        viewBox={`0 0 ${drawing.width} ${drawing.height}`}
+        viewBox={view ? `${view.x} ${view.y} ${view.w} ${view.h}` : `0 0 ${drawing.width} ${drawing.height}`}
         role={active ? 'group' : 'img'}
         aria-label={label}
         {...(active ? handlers : {})}

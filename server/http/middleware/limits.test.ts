@@ -44,21 +44,26 @@ describe('a limit on how fast one may ask', () => {
     const mine = () => fetch(`${base}/api/session`, { headers: { cookie } })
     expect((await mine()).status).toBe(200)
     const began = Date.now()
-    const made = await statuses(700, (i) =>
-      fetch(`${base}/api/session`, {
-        headers: {
-          cookie: `chamomile_session=made-up-${i}; chamomile_device=made-up-${i}`,
-          'x-forwarded-for': `203.0.113.${i % 250}`,
-        },
-      }),
-    )
+    const made: Response[] = []
+    for (let wave = 0; wave < 14; wave++) {
+      const calls = await statuses(50, (k) => {
+        const i = wave * 50 + k
+        return fetch(`${base}/api/session`, {
+          headers: {
+            cookie: `chamomile_session=made-up-${i}; chamomile_device=made-up-${i}`,
+            'x-forwarded-for': `203.0.113.${i % 250}`,
+          },
+        })
+      })
+      made.push(...calls)
+      // Somebody who is really signed in and at work has a measure of their own, from the same address.
+      expect((await mine()).status).toBe(200)
+    }
     const refused = made.filter((r) => r.status === 429)
     // However long a busy machine takes over them: no more than one measure every four seconds.
     const windows = 1 + Math.ceil((Date.now() - began) / 4000)
     expect(made.length - refused.length).toBeLessThanOrEqual(measure * windows)
     expect(Number(refused[0]!.headers.get('retry-after'))).toBeGreaterThanOrEqual(1)
-    // Somebody who is really signed in has a measure of their own, from the same address.
-    expect((await mine()).status).toBe(200)
   })
 })
 

@@ -7,7 +7,7 @@ export const words = {
   make: 'Plan the rest of the day',
   none: 'No plan for today yet. Issue a procedure, then plan.',
   ends: 'Ends',
-  late: 'Late, weighted',
+  late: 'Lateness of all cars',
   bound: 'cannot end before',
   handovers: 'Hand-overs',
   bottleneck: 'One more would bring',

@@ -7,7 +7,7 @@ export const words = {
   none: 'No vehicle is at work. A lead issues its procedure first.',
   mineNext: (n: number) => (n === 1 ? '1 step planned for you' : `${n} steps planned for you`),
   start: 'Start',
-  again: 'Go on',
+  again: 'Resume',
   done: 'Done',
   pause: 'Pause',
   skip: 'Skip',
