@@ -1,6 +1,6 @@
-import { Select } from 'antd'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
+import { BrushKind } from './BrushKind.tsx'
 import type { Brush } from './brush.ts'
 
 interface Props {
@@ -24,8 +24,6 @@ export function firstBrush(kind: Brush['kind'], catalogue: Props['catalogue']): 
   return first[kind]
 }
 
-const named = (list: readonly { id: string; name: string }[]) =>
-  list.map(({ id, name }) => ({ value: id, label: name }))
 const kinds = ['hair', 'sand', 'stain', 'damage', 'moisture', 'biohazard'] as const
 
 /** Brushes for the sheet: five soils, then letters; what a letter puts down is chosen beside it. */
@@ -65,66 +63,7 @@ export function BrushBar({ brush, onPick, catalogue }: Props) {
           {(brush?.kind === 'hair' || brush?.kind === 'sand') && brush.kind === kind ? ` ${brush.level}` : ''}
         </button>
       ))}
-      {brush?.kind === 'stain' && (
-        <>
-          <Select
-            className="field-xl"
-            aria-label={words.brush.stain}
-            showSearch={{ optionFilterProp: 'label' }}
-            value={brush.stain}
-            onChange={(stain) => onPick({ ...brush, stain })}
-            options={named(catalogue.stains)}
-          />
-          <Select
-            className="field-s"
-            aria-label={words.brush.age}
-            value={brush.age}
-            onChange={(age) => onPick({ ...brush, age })}
-            options={words.ages}
-          />
-          <Select
-            className="field-s"
-            aria-label={words.brush.size}
-            value={brush.size ?? 'coin'}
-            onChange={(size) => onPick({ ...brush, size })}
-            options={words.sizes}
-          />
-          <Select
-            className="field-m"
-            aria-label={words.brush.attempts}
-            value={brush.attempts}
-            onChange={(attempts) => onPick({ ...brush, attempts })}
-            options={[0, 1, 2, 3].map((n) => ({ value: n, label: n === 0 ? 'not tried' : `tried ${n} ×` }))}
-          />
-        </>
-      )}
-      {brush?.kind === 'damage' && (
-        <Select
-          className="field-xl"
-          aria-label={words.brush.damage}
-          value={brush.damage}
-          onChange={(damage) => onPick({ kind: 'damage', damage })}
-          options={named(catalogue.damages)}
-        />
-      )}
-      {brush?.kind === 'moisture' && (
-        <Select
-          className="field-m"
-          aria-label={words.brush.wet}
-          value={brush.moisture}
-          onChange={(moisture) => onPick({ kind: 'moisture', moisture })}
-          options={words.wet}
-        />
-      )}
-      {brush?.kind === 'biohazard' && (
-        <Select
-          className="field-l"
-          aria-label={words.brush.biohazard}
-          value={brush.biohazard}
-          onChange={(biohazard) => onPick({ kind: 'biohazard', biohazard })}
-          options={named(catalogue.biohazards)}
-        />
-      )}
+      <BrushKind brush={brush} onPick={onPick} catalogue={catalogue} />
     </div>
   )
 }

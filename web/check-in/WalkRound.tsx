@@ -1,4 +1,4 @@
-import { Button, Select } from 'antd'
+import { Button } from 'antd'
 import { useRef, useState } from 'react'
 import type { CarPlace } from '#core/cabin/places.ts'
 import type { Surface } from '#core/cabin/schema.ts'
@@ -11,6 +11,7 @@ import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
 import { speak } from '#words/en/speak.ts'
 import { firstBrush } from './BrushBar.tsx'
+import { BrushKind } from './BrushKind.tsx'
 import { type Brush, onWhole, paint } from './brush.ts'
 import './walk-round.css'
 
@@ -145,8 +146,6 @@ export function WalkRound(props: Props) {
   const here = noteKinds.filter(
     (kind) => onPart.has(kind) || onWhole(place, firstBrush(kind, catalogue), catalogue).length > 0,
   )
-  const kindsOf = (list: readonly { id: string; name: string }[]) =>
-    list.map(({ id, name: label }) => ({ value: id, label }))
   return (
     <section
       className="walk-round"
@@ -195,39 +194,7 @@ export function WalkRound(props: Props) {
         {told ||
           (part ? described(look(part)) : `${placeDescribed(words.walk.whole, place, look)}. ${words.walk.hint}`)}
       </p>
-      {brush?.kind === 'stain' && (
-        <Select
-          aria-label={words.brush.stain}
-          showSearch={{ optionFilterProp: 'label' }}
-          value={brush.stain}
-          onChange={(stain) => instead({ ...brush, stain })}
-          options={kindsOf(catalogue.stains)}
-        />
-      )}
-      {brush?.kind === 'damage' && (
-        <Select
-          aria-label={words.brush.damage}
-          value={brush.damage}
-          onChange={(damage) => instead({ kind: 'damage', damage })}
-          options={kindsOf(catalogue.damages)}
-        />
-      )}
-      {brush?.kind === 'moisture' && (
-        <Select
-          aria-label={words.brush.wet}
-          value={brush.moisture}
-          onChange={(moisture) => instead({ kind: 'moisture', moisture })}
-          options={words.wet}
-        />
-      )}
-      {brush?.kind === 'biohazard' && (
-        <Select
-          aria-label={words.brush.biohazard}
-          value={brush.biohazard}
-          onChange={(biohazard) => instead({ kind: 'biohazard', biohazard })}
-          options={kindsOf(catalogue.biohazards)}
-        />
-      )}
+      <BrushKind brush={brush} onPick={instead} catalogue={catalogue} />
       <div className="walk-notes">
         {here.map((kind) => (
           <Button key={kind} onClick={() => note(kind)}>
