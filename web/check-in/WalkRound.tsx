@@ -35,6 +35,9 @@ const noteKinds = ['hair', 'sand', 'stain', 'damage', 'moisture', 'biohazard'] a
 type NoteKind = (typeof noteKinds)[number]
 /** What is somewhere on a place, and not all over it. */
 const onPart: ReadonlySet<NoteKind> = new Set(['stain', 'damage', 'biohazard'])
+/** How much is noted of a surface beside its soil, hair and grit. */
+const noted = (is: Condition[string] | undefined) =>
+  (is?.stains?.length ?? 0) + (is?.damage?.length ?? 0) + (is?.biohazard?.length ?? 0) + (is?.moisture ? 1 : 0)
 /** How far a finger goes for the next place, px. */
 const swiped = 70
 
@@ -111,10 +114,11 @@ export function WalkRound(props: Props) {
   const materials = [...new Set(place.surfaces.map((s) => s.material))].map(
     (id) => catalogue.materials.find((m) => m.id === id)?.name ?? id,
   )
-  const put = (with_: Brush) => {
-    const on = part ? [part] : onWhole(place, with_, catalogue)
-    onCondition((now) => on.reduce((next, id) => paint(next, id, with_), now))
-  }
+  const onWhat = (with_: Brush) => (part ? [part] : onWhole(place, with_, catalogue))
+  const put = (with_: Brush) => onCondition((now) => onWhat(with_).reduce((next, id) => paint(next, id, with_), now))
+  /** Whether what a brush puts down is there: put down again it is taken off. */
+  const isThere = (with_: Brush) =>
+    onWhat(with_).some((id) => noted(paint(checkIn.condition, id, with_)[id]) < noted(checkIn.condition[id]))
   const soils = (part ? place.surfaces.filter((s) => s.id === part) : place.surfaces).map((s) => look(s.id).soil)
   const next = places[at + 1]
   const onward = () => {
@@ -133,13 +137,13 @@ export function WalkRound(props: Props) {
     if (kind === 'hair' || kind === 'sand') put({ kind, level: (level(kind) + 1) % 4 })
     else {
       const with_ = firstBrush(kind, catalogue)
-      setBrush(with_)
+      setBrush(isThere(with_) ? undefined : with_)
       put(with_)
     }
   }
-  /** Another kind than the one that was put down first. */
+  /** Another kind than the one that was put down first: it stands in its stead. */
   const instead = (with_: Brush) => {
-    if (brush) put(brush)
+    if (brush && isThere(brush)) put(brush)
     setBrush(with_)
     put(with_)
   }
@@ -185,7 +189,11 @@ export function WalkRound(props: Props) {
           painting={false}
           onTouch={() => {}}
           // A swipe over the drawing chooses nothing.
-          onStrokeEnd={(one) => one && setPart(one === part ? undefined : one)}
+          onStrokeEnd={(one) => {
+            if (!one) return
+            setPart(one === part ? undefined : one)
+            setBrush(undefined)
+          }}
           onKey={() => {}}
           onFocusPart={() => {}}
         />
