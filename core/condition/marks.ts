@@ -13,12 +13,12 @@ export function marksOf(is: SurfaceCondition | undefined): string[] {
   ].filter((mark): mark is string => Boolean(mark))
 }
 
-/** Signs of several surfaces: each once, at its highest level. */
+/** Signs of several surfaces: each once, at its highest level; O is a smell's source, which is no surface's own condition. */
 export function marksOver(all: readonly (readonly string[])[]): string[] {
   const levels = new Map<string, string>()
   for (const mark of all.flat()) {
     const letter = mark.charAt(0)
     if ((levels.get(letter) ?? '') < mark) levels.set(letter, mark)
   }
-  return [...'BDSWHG'].flatMap((letter) => levels.get(letter) ?? [])
+  return [...'BDSWOHG'].flatMap((letter) => levels.get(letter) ?? [])
 }

@@ -44,6 +44,11 @@ export function checkInPdf(
     const tried = checkIn.functions?.[id]
     return `${name}: ${words.outcome(tried?.works)}${tried?.note ? ` (${tried.note})` : ''}`
   })
+  const smells = (checkIn.odours ?? []).map(({ kind, level, source, at = [] }) => {
+    const places = at.flatMap((id) => surfaces.find((s) => s.id === id) ?? []).map((s) => speak.surface(s.name))
+    const from = [...places, source].filter(Boolean).join(', ')
+    return `${speak.names.of('odours', kind).name} ${words.smellLevels[level]}${from ? ` (${from})` : ''}`
+  })
   return pdf(words.title(vehicle.plate), [
     { text: printable(shopName), color: soft },
     {
@@ -54,11 +59,12 @@ export function checkInPdf(
     {
       text: printable(`${checkIn.customer}${vehicle.vin ? ` · ${words.vin(vehicle.vin)}` : ''} · ${vehicle.body.name}`),
     },
-    { svg: carSvg(car, checkIn.condition, (name) => speak.placeOf(name).short), width: 520, margin: [0, 8, 0, 4] },
-    {
-      text: words.key,
-      color: soft,
-    },
+    ...(job.due ? [{ text: printable(words.promised(momentIn(timeZone, job.due))), bold: true }] : []),
+    ...(checkIn.cameFor?.words ? [{ text: printable(words.wish(checkIn.cameFor.words)), italics: true }] : []),
+    { svg: carSvg(car, checkIn.condition, (name) => speak.placeOf(name).short), width: 400, margin: [0, 6, 0, 3] },
+    { text: words.key, color: soft, fontSize: 8.5 },
+    ...(smells.length > 0 ? [{ text: printable(`${words.smells}: ${smells.join('; ')}`) }] : []),
+    ...(checkIn.notes ? [{ text: printable(`${words.notes}: ${checkIn.notes}`) }] : []),
     heading(words.expect),
     expectations.length > 0
       ? {

@@ -220,6 +220,15 @@ describe('beside the sheet', () => {
     expect((await place(page, 'dash').boundingBox())!.width).toBeGreaterThan(before * 1.3)
     await saved(page)
     expect((await api(page, `/api/jobs/${job}`)).checkIn.condition['load.load-floor'].hair).toBe(2)
+    // A smell has its brush: where it comes from is touched.
+    await page.getByRole('button', { name: 'O Smell' }).click()
+    await pick(page.getByRole('combobox', { name: 'Kind of smell' }), 'Smoke')
+    await (await part(page, 'load.load-floor')).click()
+    await saved(page)
+    expect((await api(page, `/api/jobs/${job}`)).checkIn.odours).toMatchObject([
+      { kind: 'smoke', level: 2, at: ['load.load-floor'] },
+    ])
+    expect(await label('load.load-floor')).toContain('smell')
   })
 
   it('a file that is no picture is refused with a sentence; a real one is shown, marked and taken off', async () => {

@@ -52,6 +52,19 @@ const settings = async (id = job) => (await api(`/api/jobs/${id}/procedure`)).se
 const figure = async (name: string) => await page.locator(`[data-figure=${name}]`).textContent()
 
 describe('editing', () => {
+  it('pointing at a step, or going to it by key, lights its places beside the list', async () => {
+    await open(job)
+    const where = page.getByRole('region', { name: 'Where it is' })
+    const lit = (place: string) => where.locator(`[data-place="${place}"] .part.lit`).count()
+    await step('vac_seat:seats-2').locator('summary').hover()
+    await where.getByText('Rear seats: vacuum seats').first().waitFor()
+    expect(await lit('seat-2l')).toBeGreaterThan(3)
+    expect([await lit('seat-1l'), await lit('dash')]).toEqual([0, 0])
+    await step('vac_carpet:floor-1').locator('summary').focus()
+    await where.getByText('Front floor: vacuum carpet').first().waitFor()
+    expect(await lit('foot-1l')).toBeGreaterThan(0)
+    expect(await lit('seat-2l')).toBe(0)
+  })
   it('a step moved by keyboard against the order asks for a reason, and is saved with it', async () => {
     await open(job)
     const handle = page.getByRole('button', { name: /Move “Glass inside/ })

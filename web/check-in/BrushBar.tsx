@@ -7,7 +7,7 @@ interface Props {
   /** None: nothing is painted. */
   brush: Brush | undefined
   onPick: (brush: Brush | undefined) => void
-  catalogue: Pick<WordedCatalogue, 'stains' | 'damages' | 'biohazards'>
+  catalogue: Pick<WordedCatalogue, 'stains' | 'damages' | 'biohazards' | 'odours'>
 }
 
 /** The brush of a kind as it is first taken in hand. */
@@ -20,11 +20,12 @@ export function firstBrush(kind: Brush['kind'], catalogue: Props['catalogue']): 
     damage: { kind: 'damage', damage: catalogue.damages[0]!.id },
     moisture: { kind: 'moisture', moisture: 'damp' },
     biohazard: { kind: 'biohazard', biohazard: catalogue.biohazards[0]!.id },
+    odour: { kind: 'odour', odour: catalogue.odours[0]!.id },
   }
   return first[kind]
 }
 
-const kinds = ['hair', 'sand', 'stain', 'damage', 'moisture', 'biohazard'] as const
+const kinds = ['hair', 'sand', 'stain', 'damage', 'moisture', 'odour', 'biohazard'] as const
 
 /** Brushes for the sheet: five soils, then letters; what a letter puts down is chosen beside it. */
 export function BrushBar({ brush, onPick, catalogue }: Props) {

@@ -6,7 +6,7 @@ import type { Brush } from './brush.ts'
 interface Props {
   brush: Brush | undefined
   onPick: (brush: Brush) => void
-  catalogue: Pick<WordedCatalogue, 'stains' | 'damages' | 'biohazards'>
+  catalogue: Pick<WordedCatalogue, 'stains' | 'damages' | 'biohazards' | 'odours'>
 }
 
 const named = (list: readonly { id: string; name: string }[]) =>
@@ -47,6 +47,15 @@ export function BrushKind({ brush, onPick, catalogue }: Props) {
             options={[0, 1, 2, 3].map((n) => ({ value: n, label: n === 0 ? 'not tried' : `tried ${n} ×` }))}
           />
         </>
+      )}
+      {brush?.kind === 'odour' && (
+        <Select
+          className="field-l"
+          aria-label={words.brush.odour}
+          value={brush.odour}
+          onChange={(odour) => onPick({ kind: 'odour', odour })}
+          options={named(catalogue.odours)}
+        />
       )}
       {brush?.kind === 'damage' && (
         <Select

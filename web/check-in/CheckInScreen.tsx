@@ -24,6 +24,7 @@ import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
 import { speak } from '#words/en/speak.ts'
 import './check-in.css'
+import { smelled } from './brush.ts'
 import { ConditionCard } from './ConditionCard.tsx'
 import { placeName, placeWords } from './differing.ts'
 import { Ended } from './Ended.tsx'
@@ -88,7 +89,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
       name: nameOf(id),
       weave: surface && families.get(surface.material),
       soil: condition[id]?.soil ?? 0,
-      marks: marksOf(condition[id]),
+      marks: [...marksOf(condition[id]), ...(checkIn.odours?.some((o) => o.at?.includes(id)) ? ['O'] : [])],
       spots: (condition[id]?.stains ?? []).flatMap((stain) => stain.at ?? []),
     }
   }
@@ -104,7 +105,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
       setFocused(undefined)
       setTab('place')
     },
-    onFound: () => setTab('found'),
+    onSmell: (kind, surface) => change((now) => ({ ...now, odours: smelled(now.odours, kind, surface) })),
   })
   const walk = (
     <WalkStart

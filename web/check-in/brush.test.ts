@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { paint } from './brush.ts'
+import { paint, smelled } from './brush.ts'
 
 const seat = 'seat-1l.seat-base'
 
@@ -22,4 +22,16 @@ it('never changes the condition it was given', () => {
   const before = { [seat]: { soil: 1 } }
   paint(before, seat, { kind: 'soil', level: 3 })
   expect(before).toEqual({ [seat]: { soil: 1 } })
+})
+
+it('a smell is taken down where it comes from; a second touch takes the source off and leaves the smell', () => {
+  const once = smelled(undefined, 'smoke', seat)
+  expect(once).toEqual([{ kind: 'smoke', level: 2, source: '', at: [seat] }])
+  const strong = [{ ...once[0]!, level: 3 }]
+  expect(smelled(strong, 'smoke', 'dash.vents')).toEqual([
+    { kind: 'smoke', level: 3, source: '', at: [seat, 'dash.vents'] },
+  ])
+  expect(smelled(strong, 'smoke', seat)).toEqual([{ kind: 'smoke', level: 3, source: '', at: [] }])
+  // It is the car's: no surface's condition changes by it.
+  expect(paint({}, seat, { kind: 'odour', odour: 'smoke' })).toEqual({})
 })

@@ -1,6 +1,6 @@
 import type { CarPlace } from '#core/cabin/places.ts'
 import { isClean } from '#core/condition/patterns.ts'
-import type { Condition, Moisture, Stain, SurfaceCondition } from '#core/condition/schema.ts'
+import type { Condition, Moisture, Odour, Stain, SurfaceCondition } from '#core/condition/schema.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 
 /** What a stroke puts down. */
@@ -12,6 +12,7 @@ export type Brush =
   | { kind: 'damage'; damage: string }
   | { kind: 'moisture'; moisture: Moisture }
   | { kind: 'biohazard'; biohazard: string }
+  | { kind: 'odour'; odour: string }
 
 const none: SurfaceCondition = { soil: 0 }
 
@@ -44,6 +45,9 @@ function painted(old: SurfaceCondition, brush: Brush, at: Stain['at']): SurfaceC
       const { moisture, ...rest } = old
       return moisture === brush.moisture ? rest : { ...rest, moisture: brush.moisture }
     }
+    // A smell is the car's; where it comes from is kept with it.
+    case 'odour':
+      return old
     case 'biohazard':
       return { ...old, biohazard: toggled(old.biohazard, (b) => b === brush.biohazard, brush.biohazard) }
   }
@@ -70,4 +74,13 @@ export function onWhole(place: CarPlace, { kind }: Brush, { materials }: Pick<Wo
   if (kind !== 'hair' && kind !== 'sand' && kind !== 'moisture') return []
   const soft = new Set(materials.filter((m) => holding.has(m.family)).map((m) => m.id))
   return place.surfaces.filter((s) => soft.has(s.material)).map((s) => s.id)
+}
+
+/** A smell's source marked, or unmarked where it was: the first mark of a smell takes it down as clear. */
+export function smelled(odours: readonly Odour[] | undefined, kind: string, surface: string): Odour[] {
+  const all = odours ?? []
+  const old = all.find((o) => o.kind === kind) ?? { kind, level: 2, source: '' }
+  const at = old.at ?? []
+  const now = { ...old, at: at.includes(surface) ? at.filter((id) => id !== surface) : [...at, surface] }
+  return [...all.filter((o) => o.kind !== kind), now]
 }

@@ -16,21 +16,29 @@ interface Props {
   /** @param step whether it can be undone by itself, or belongs to the stroke before */
   onCondition: (update: (now: Condition) => Condition, step?: boolean) => void
   onOpen: (place: string) => void
-  onFound: () => void
+  onSmell: (kind: string, surface: string) => void
 }
 
 /** What a letter key takes in hand: the brush that is there already when it is of that kind, else the first of the kind. */
-const letterKinds: Record<string, Brush['kind']> = { s: 'stain', d: 'damage', w: 'moisture', b: 'biohazard' }
+const letterKinds: Record<string, Brush['kind']> = {
+  s: 'stain',
+  d: 'damage',
+  w: 'moisture',
+  b: 'biohazard',
+  o: 'odour',
+}
 
 /**
  * Painting the condition by brush and key, on the whole car and on an opened place: a place's brush paints its parts, a part's leaves the
  * others. Without a brush in hand nothing is changed: a place that is touched opens.
  */
-export function usePainting({ places, condition, catalogue, may, history, onCondition, onOpen, onFound }: Props) {
+export function usePainting({ places, condition, catalogue, may, history, onCondition, onOpen, onSmell }: Props) {
   const [brush, setBrush] = useState<Brush>()
   const [strokeOpen, setStrokeOpen] = useState(false)
-  const put = (surfaces: readonly string[], with_: Brush, step: boolean, spot?: Spot) =>
-    onCondition((now) => surfaces.reduce((next, id) => paint(next, id, with_, spot), now), step)
+  const put = (surfaces: readonly string[], with_: Brush, step: boolean, spot?: Spot) => {
+    if (with_.kind === 'odour') for (const id of surfaces) onSmell(with_.odour, id)
+    else onCondition((now) => surfaces.reduce((next, id) => paint(next, id, with_, spot), now), step)
+  }
   const whole = (id: string, with_: Brush) => {
     const place = places.find((p) => p.id === id)
     return place ? onWhole(place, with_, catalogue) : []
@@ -54,8 +62,7 @@ export function usePainting({ places, condition, catalogue, may, history, onCond
       const inHand = brush?.kind === kind ? brush : firstBrush(kind, catalogue)
       setBrush(inHand)
       put(parts(inHand), inHand, true)
-    } else if (letter === 'o') onFound()
-    else if (letter === 'u') history.undo()
+    } else if (letter === 'u') history.undo()
     else if (letter === 'r') history.redo()
   }
   return {

@@ -19,6 +19,7 @@ import './procedures.css'
 import { words } from '#words/en/screens/procedures.ts'
 import { Revise, Versions } from './Revise.tsx'
 import { StandardPicker } from './StandardPicker.tsx'
+import { StepCar } from './StepCar.tsx'
 import { StepsCard } from './StepsCard.tsx'
 import { settingWords } from './setting-words.ts'
 import { useEditing } from './useEditing.ts'
@@ -70,6 +71,7 @@ function Sheet({ job, view, house, catalogue }: Ready) {
       <div className="sheet-and-aside">
         <StepsCard editing={editing} mayEdit={mayEdit} catalogue={catalogue} />
         <div className="stack aside">
+          <StepCar procedure={procedure} body={request.checkIn.vehicle.body} catalogue={catalogue} />
           {draft && <Findings findings={procedure.findings} edits={edits} onEdits={editing.setEdits} />}
           {mayEdit && (
             <>

@@ -18,8 +18,10 @@ const byScreen: [RegExp, Shortcut[]][] = [
       { keys: '← → ↑ ↓', does: 'go to the next place of the car, or part of an opened place' },
       { keys: '0 1 2 3 4', does: 'set its soil, and take that brush' },
       { keys: 'H, G', does: 'hair or grit, one level more each time' },
-      { keys: 'S, D, W, B', does: 'put the stain, damage, wetness or biohazard in hand on it, or take it off' },
-      { keys: 'O', does: 'go to smells' },
+      {
+        keys: 'S, D, W, O, B',
+        does: 'put the stain, damage, wetness, smell or biohazard in hand on it, or take it off',
+      },
       { keys: 'Enter', does: 'open a place' },
       { keys: 'Space', does: 'brush it' },
       { keys: 'U, R', does: 'undo, redo' },

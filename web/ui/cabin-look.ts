@@ -28,6 +28,7 @@ const markWords: Record<string, string> = {
   W: 'wet',
   H: 'hair',
   G: 'grit',
+  O: 'smell',
 }
 const said = (mark: string) => `${markWords[mark.charAt(0)]}${mark.slice(1) ? ` ${mark.slice(1)}` : ''}`
 

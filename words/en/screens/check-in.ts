@@ -14,6 +14,7 @@ export const words = {
     damage: 'Kind of damage',
     wet: 'How wet',
     biohazard: 'Kind of biohazard',
+    odour: 'Kind of smell',
   },
   row: {
     seats: (n: number) => `Row ${n}: seats`,
@@ -73,6 +74,7 @@ export const words = {
     stain: 'S Stain',
     damage: 'D Damage',
     moisture: 'W Wet',
+    odour: 'O Smell',
     biohazard: 'B Biohazard',
   },
   ages: options({ fresh: 'fresh', days: 'some days', old: 'old' }),

@@ -34,6 +34,8 @@ export const words = {
   keepFile: 'Keep as a file',
   bringFile: 'Bring in a file',
   notOurs: 'This is not a procedure file of ours.',
+  whereItIs: 'Where it is',
+  pointAt: 'Point at a step to see where it is.',
   kit: 'Lay out',
   byHand: 'by hand',
   done: 'done before this version',
