@@ -222,7 +222,7 @@ describe('beside the sheet', () => {
     expect((await api(page, `/api/jobs/${job}`)).checkIn.condition['load.load-floor'].hair).toBe(2)
     // A smell has its brush: where it comes from is touched.
     await page.getByRole('button', { name: 'O Smell' }).click()
-    await pick(page.getByRole('combobox', { name: 'Kind of smell' }), 'Smoke')
+    await pick(page.getByRole('combobox', { name: 'Kind of smell' }), /^Smoke$/)
     await (await part(page, 'load.load-floor')).click()
     await saved(page)
     expect((await api(page, `/api/jobs/${job}`)).checkIn.odours).toMatchObject([
