@@ -3,10 +3,9 @@ import type { CarPlace } from './places.ts'
 import type { Body } from './schema.ts'
 import { isBench, seatLetters } from './surfaces.ts'
 
-/** A place as it is drawn on the whole car: where one touches it, how it lies, and its parts in it. */
+/** A place as it is drawn on the whole car: where one touches it, and its parts in it. */
 export interface DrawnPlace extends Box {
   place: CarPlace
-  facing: Facing
   parts: readonly Part[]
 }
 /** The whole car, opened out and seen from above, in pixels at which every place can be touched. */
@@ -177,18 +176,19 @@ function inCorners(ids: readonly string[], corners: readonly Box[], m: Measures)
   return { boxes, left }
 }
 
-/** Where each kind's top points, nose to the left; nose up it is a quarter turn on. */
-const facingLeft: Record<string, Facing> = { seat: 'right', door: 'up', load: 'left', cargo: 'left', lid: 'right' }
-const quarterOn: Record<Facing, Facing> = { left: 'up', up: 'right', right: 'down', down: 'left' }
-const flat = new Set(['visors', 'roof', 'sunroof', 'pillars', 'mats'])
+/** What lies beside the car, in the order of its corners. */
+const loose = ['visors', 'roof', 'sunroof', 'pillars', 'mats']
+/** What has its top behind; anything else inside has it in front. */
+const topBehind = ['seat', 'lid']
 
 function facingOf({ name, id }: CarPlace, nose: Nose): Facing {
-  if (flat.has(name.kind)) return 'up'
+  if (loose.includes(name.kind)) return 'up'
   // A door's glass is outside.
   if (name.kind === 'door' && nose === 'left') return id.endsWith('r') ? 'up' : 'down'
   if (name.kind === 'door') return id.endsWith('r') ? 'right' : 'left'
-  const left = facingLeft[name.kind] ?? 'left'
-  return nose === 'left' ? left : quarterOn[left]
+  const isBehind = topBehind.includes(name.kind)
+  if (nose === 'left') return isBehind ? 'right' : 'left'
+  return isBehind ? 'down' : 'up'
 }
 
 /** Whether its left and right are changed over: a seat's outer bolster lies outside, the instruments before the driver. */
@@ -198,9 +198,6 @@ function isMirrored({ name }: CarPlace, body: Body, nose: Nose): boolean {
   if (name.kind === 'dash') return (body.driverSide === 'left') === (nose === 'left')
   return false
 }
-
-/** What lies beside the car, in the order of its corners. */
-const loose = ['visors', 'roof', 'sunroof', 'pillars', 'mats']
 
 /**
  * The whole car from its parameters: every place as a box of its own, none over another, each large enough for a finger.
@@ -254,8 +251,8 @@ export function carDrawing(body: Body, places: readonly CarPlace[], nose: Nose):
     places: found.flatMap(({ id, ...box }) => {
       const place = byId.get(id)
       if (!place) return []
-      const facing = facingOf(place, nose)
-      return [{ place, facing, ...box, parts: partsFacing(place, box, facing, isMirrored(place, body, nose), 1.5) }]
+      const parts = partsFacing(place, box, facingOf(place, nose), isMirrored(place, body, nose), 1.5)
+      return [{ place, ...box, parts }]
     }),
   }
 }
@@ -263,12 +260,12 @@ export function carDrawing(body: Body, places: readonly CarPlace[], nose: Nose):
 /** Pixels between the parts of an opened place. */
 const openedGap = 5
 
-/** A place opened: its parts drawn large, its top up, each under a finger. Pixels, at least as high as asked. */
-export function openedPlace(place: CarPlace, width: number, height = 0): { height: number; parts: Part[] } {
-  const high = Math.max(height, openedHeight(place, openedGap))
+/** A place opened: its parts drawn large, its top up, as high as it takes for each to be under a finger. Pixels. */
+export function openedPlace(place: CarPlace, width: number): { height: number; parts: Part[] } {
+  const height = openedHeight(place, openedGap)
   const mirrored = place.name.kind === 'seat' && place.name.letter.endsWith('l')
   return {
-    height: high,
-    parts: partsFacing(place, { x: 0, y: 0, w: width, h: high }, 'up', mirrored, openedGap, leastTouch),
+    height,
+    parts: partsFacing(place, { x: 0, y: 0, w: width, h: height }, 'up', mirrored, openedGap, leastTouch),
   }
 }

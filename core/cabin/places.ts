@@ -1,4 +1,5 @@
 import type { Body, Surface } from './schema.ts'
+import { placeOfSurface } from './surfaces.ts'
 
 /** What a place of the car is: it is drawn as that, and its parts lie in it as they do there. */
 export type PlaceKind =
@@ -59,13 +60,10 @@ const apart: Record<string, string> = {
 
 type Lying = Pick<Surface, 'id' | 'kind'>
 
-const zoneOf = ({ id }: Lying) => id.slice(0, id.indexOf('.'))
-
 /** The place that a surface is a part of. */
 export const placeIdOf = (surface: Lying): string => {
-  const own = apart[surface.kind]
-  if (own) return own
-  return zoneOf(surface).startsWith('pillar-') ? 'pillars' : zoneOf(surface)
+  const zone = placeOfSurface(surface)
+  return apart[surface.kind] ?? (zone.startsWith('pillar-') ? 'pillars' : zone)
 }
 
 const kinds: Record<string, PlaceKind> = { foot: 'floor', overhead: 'roof' }

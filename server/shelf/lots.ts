@@ -31,16 +31,14 @@ export async function oldestLot(
   return lot
 }
 
-/** Takes an amount from a locked lot, at most what it has, and keeps why. */
-export async function drawFrom(
-  tx: Transaction,
-  scope: Scope,
-  lot: Lot,
-  amount: number,
-  why: { kind: MoveKind; reason: string; job?: string },
-  now: string,
-): Promise<void> {
-  const change = -Math.min(amount, lot.left)
+interface Why {
+  kind: MoveKind
+  reason: string
+  job?: string
+}
+
+/** Changes a locked lot, and keeps why. */
+async function changeLot(tx: Transaction, scope: Scope, lot: Lot, change: number, why: Why, now: string) {
   await tx
     .update(lots)
     .set({ left: lot.left + change })
@@ -49,6 +47,16 @@ export async function drawFrom(
     .insert(stockMoves)
     .values({ ...why, id: uuidv7(), shop: scope.shop, lot: lot.id, change, author: scope.person, at: now })
 }
+
+/** Takes an amount from a locked lot, at most what it has, and keeps why. */
+export const drawFrom = (
+  tx: Transaction,
+  scope: Scope,
+  lot: Lot,
+  amount: number,
+  why: Why,
+  now: string,
+): Promise<void> => changeLot(tx, scope, lot, -Math.min(amount, lot.left), why, now)
 
 /**
  * Takes what a vehicle uses up (gloves, swabs …) from the oldest lots that were there when it came. Called in the transaction that hands
@@ -69,26 +77,16 @@ export async function drawForVehicle(
 
 /** Gives a lot back what was drawn from it for a reason that turned out to be none; both moves stay on record. */
 export async function putBack(tx: Transaction, scope: Scope, id: string, reason: string, now: string): Promise<void> {
-  const mine = and(eq(lots.shop, scope.shop), eq(lots.id, id))
-  const [lot] = await tx.select().from(lots).where(mine).for('update')
+  const [lot] = await tx
+    .select()
+    .from(lots)
+    .where(and(eq(lots.shop, scope.shop), eq(lots.id, id)))
+    .for('update')
   const drawn = await tx
     .select({ change: stockMoves.change })
     .from(stockMoves)
     .where(and(eq(stockMoves.shop, scope.shop), eq(stockMoves.lot, id), eq(stockMoves.reason, reason)))
   if (!lot || drawn.length === 0) return
-  const change = -drawn.reduce((sum, m) => sum + m.change, 0)
-  await tx
-    .update(lots)
-    .set({ left: lot.left + change })
-    .where(mine)
-  await tx.insert(stockMoves).values({
-    id: uuidv7(),
-    shop: scope.shop,
-    lot: id,
-    change,
-    kind: 'batch',
-    reason: `${reason}, taken back`,
-    author: scope.person,
-    at: now,
-  })
+  const back = -drawn.reduce((sum, m) => sum + m.change, 0)
+  await changeLot(tx, scope, lot, back, { kind: 'batch', reason: `${reason}, taken back` }, now)
 }

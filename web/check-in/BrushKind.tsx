@@ -11,6 +11,20 @@ interface Props {
 
 const named = (list: readonly { id: string; name: string }[]) =>
   list.map(({ id, name }) => ({ value: id, label: name }))
+
+/** Kinds of one thing, to choose from. */
+function Kinds<K extends string>(p: {
+  width: 'field-m' | 'field-l' | 'field-xl'
+  label: string
+  value: K
+  options: readonly { value: K; label: string }[]
+  onPick: (kind: K) => void
+}) {
+  return (
+    <Select className={p.width} aria-label={p.label} value={p.value} onChange={p.onPick} options={[...p.options]} />
+  )
+}
+
 /** Which stain, damage, wetness or biohazard a brush puts down; soil, hair and grit are their level. */
 export function BrushKind({ brush, onPick, catalogue }: Props) {
   return (
@@ -49,39 +63,39 @@ export function BrushKind({ brush, onPick, catalogue }: Props) {
         </>
       )}
       {brush?.kind === 'odour' && (
-        <Select
-          className="field-l"
-          aria-label={words.brush.odour}
+        <Kinds
+          width="field-l"
+          label={words.brush.odour}
           value={brush.odour}
-          onChange={(odour) => onPick({ kind: 'odour', odour })}
           options={named(catalogue.odours)}
+          onPick={(odour) => onPick({ kind: 'odour', odour })}
         />
       )}
       {brush?.kind === 'damage' && (
-        <Select
-          className="field-xl"
-          aria-label={words.brush.damage}
+        <Kinds
+          width="field-xl"
+          label={words.brush.damage}
           value={brush.damage}
-          onChange={(damage) => onPick({ kind: 'damage', damage })}
           options={named(catalogue.damages)}
+          onPick={(damage) => onPick({ kind: 'damage', damage })}
         />
       )}
       {brush?.kind === 'moisture' && (
-        <Select
-          className="field-m"
-          aria-label={words.brush.wet}
+        <Kinds
+          width="field-m"
+          label={words.brush.wet}
           value={brush.moisture}
-          onChange={(moisture) => onPick({ kind: 'moisture', moisture })}
           options={words.wet}
+          onPick={(moisture) => onPick({ kind: 'moisture', moisture })}
         />
       )}
       {brush?.kind === 'biohazard' && (
-        <Select
-          className="field-l"
-          aria-label={words.brush.biohazard}
+        <Kinds
+          width="field-l"
+          label={words.brush.biohazard}
           value={brush.biohazard}
-          onChange={(biohazard) => onPick({ kind: 'biohazard', biohazard })}
           options={named(catalogue.biohazards)}
+          onPick={(biohazard) => onPick({ kind: 'biohazard', biohazard })}
         />
       )}
     </>

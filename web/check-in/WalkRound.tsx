@@ -155,7 +155,7 @@ export function WalkRound(props: Props) {
       className="walk-round"
       aria-label={words.walk.label}
       onTouchStart={(e) => {
-        const [one] = [e.touches[0]!]
+        const one = e.touches[0]!
         touch.current = e.touches.length === 1 ? { x: one.clientX, y: one.clientY } : null
       }}
       onTouchEnd={(e) => {

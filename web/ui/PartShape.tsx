@@ -14,7 +14,7 @@ interface Props {
 /** One part as it is drawn: its ground, weave and soil, and where its stains are. */
 export function PartShape({ box, look, patterns, radius }: Props) {
   const shape = { x: box.x, y: box.y, width: box.w, height: box.h, rx: Math.min(radius, box.w / 2, box.h / 2) }
-  const state = ['part', `soil-${look.soil}`, look.lit && 'lit', look.dim && 'dim', look.done && 'done']
+  const state = ['part', `soil-${look.soil}`, look.lit && 'lit', look.dim && 'dim']
   return (
     <g className={state.filter(Boolean).join(' ')}>
       <rect className="ground" {...shape} />

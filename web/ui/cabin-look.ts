@@ -17,7 +17,6 @@ export interface Look {
   dim?: boolean
   /** It is this part that is spoken of. */
   chosen?: boolean
-  done?: boolean
 }
 
 const soilWords = ['clean', 'dust', 'used', 'heavy', 'severe']
