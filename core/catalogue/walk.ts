@@ -25,6 +25,8 @@ export const Walk = Type.Object(
         back: Minutes,
         /** For each row that what is below the roof is begun past the first one of its direction. */
         begun: Minutes,
+        /** Laying work aside that may not wait long, to come back to it: worth it over a quarter hour's dwell, not over a spray's few minutes. */
+        aside: Minutes,
         up: Minutes,
       },
       Strict,

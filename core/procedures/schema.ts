@@ -308,6 +308,8 @@ export const ByOne = Type.Object(
         move: Minutes,
         door: Minutes,
         direction: Minutes,
+        /** What was issued before work was laid aside at a cost has none. */
+        aside: Type.Optional(Minutes),
       },
       Strict,
     ),

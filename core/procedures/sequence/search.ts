@@ -125,12 +125,15 @@ class Improver {
   private readonly problem: SequenceProblem
   private readonly judge: Judge
   private readonly between: Between
+  /** Minutes of walk alone, with nothing for a block that is left. */
+  private readonly bare: Between
   private readonly after: Set<number>[]
   private readonly isBefore: Int32Array
   private readonly isAfter: Int32Array
   private turn = 0
 
-  constructor(problem: SequenceProblem, judge: Judge, between: Between, order: readonly number[]) {
+  constructor(problem: SequenceProblem, judge: Judge, between: Between, bare: Between, order: readonly number[]) {
+    this.bare = bare
     this.problem = problem
     this.judge = judge
     this.between = between
@@ -181,7 +184,7 @@ class Improver {
   /** How many blocks are done in one place from this step on; 0 in the middle of them. */
   private blocksThere(first: number): number {
     const start = this.order.indexOf(first)
-    const near = (k: number) => this.between(this.order[k - 1]!, this.order[k]!) < samePlace
+    const near = (k: number) => this.bare(this.order[k - 1]!, this.order[k]!) < samePlace
     if (start > 0 && near(start)) return 0
     const blocks = new Set([this.problem.blockOf.get(first)!])
     for (let k = start + 1; k < this.order.length && near(k); k++) blocks.add(this.problem.blockOf.get(this.order[k]!)!)
@@ -309,17 +312,26 @@ class Improver {
  * The attended steps in an order that breaks no longest lag where one exists, at the least walk and waiting that is found; every order is
  * looked at where there are few blocks. Deterministic.
  * @param between minutes from one step to the next
+ * @param aside minutes that it costs to leave a block before it is done: a wait within it is filled only where it is longer
  * @param late steps that stand as late as they may without costing more
  */
-export function cheapestOrder(problem: SequenceProblem, between: Between, late: readonly number[] = []): number[] {
-  const judge = new Judge(problem, between)
-  const start = nearestFirst(problem, judge, between)
-  const improver = new Improver(problem, judge, between, start)
+export function cheapestOrder(
+  problem: SequenceProblem,
+  between: Between,
+  aside: number,
+  late: readonly number[] = [],
+): number[] {
+  // Every order goes once from each block to another; whatever is more is a block laid aside. So it is paid for between two steps.
+  const block = Int32Array.from({ length: problem.count }, (_, i) => problem.blockOf.get(i) ?? -1)
+  const leaving: Between = (from, to) => between(from, to) + (block[from] === block[to] ? 0 : aside)
+  const judge = new Judge(problem, leaving)
+  const start = nearestFirst(problem, judge, leaving)
+  const improver = new Improver(problem, judge, leaving, between, start)
   let best = improver
   improver.run()
   if (problem.blocks.length <= mostExact) {
     // What a wait within a block is filled with is not an order of blocks: the better of both.
-    const exact = new Improver(problem, judge, between, everyOrder(problem, judge, start))
+    const exact = new Improver(problem, judge, leaving, between, everyOrder(problem, judge, start))
     exact.run()
     if (exact.cost < improver.cost - epsilon) best = exact
   }

@@ -119,6 +119,30 @@ describe('the order as a schedule', () => {
     expect(list.waits).toEqual([])
     expect(list.order.indexOf('take-out')).toBe(3)
   })
+  it('finishes wet work that is begun before it begins the next: two minutes of dwell are not worth two carpets wet at once', () => {
+    const carpet = (n: number) => [
+      step(`spray-${n}`, '', 'sprayer', `foot-${n}l foot-${n}r`, 3),
+      step(`brush-${n}`, '', 'brush', `foot-${n}l foot-${n}r`, 5),
+      step(`take-out-${n}`, 'extractor', 'head', `foot-${n}l foot-${n}r`, 9),
+      step(`again-${n}`, 'extractor', 'head', `foot-${n}l foot-${n}r`, 4),
+    ]
+    const ties = (n: number) => [
+      link(`spray-${n}`, `brush-${n}`, 2, 5),
+      link(`brush-${n}`, `take-out-${n}`, 0, 10),
+      link(`take-out-${n}`, `again-${n}`, 3, 10),
+    ]
+    const list = sequenced([...carpet(1), ...carpet(2)], [...ties(1), ...ties(2)], hatchback)
+    expect(list.order.map((id) => id.at(-1)).join('')).toBe('22221111')
+    expect(list.walk.aside).toBe(0)
+  })
+  it('says what it costs to lay work aside', () => {
+    const steps = [
+      step('enzyme', '', '', 'seat-1l', 2),
+      step('out', '', '', 'seat-1l', 3),
+      step('dash', '', '', 'dash'),
+    ]
+    expect(sequenced(steps, [link('enzyme', 'out', 15, 60)], hatchback).walk.aside).toBe(walk.costs.aside)
+  })
   it('waits at the end rather than in the middle', () => {
     const list = sequenced(
       [...row(1), judge, step('glass', '', 'towels', 'dash', 12)],
@@ -131,7 +155,14 @@ describe('the order as a schedule', () => {
 })
 
 /** Every order of the blocks, judged by a clock of its own. */
-function leastByHand(steps: Listed[], links: StepLink[], blocks: readonly (readonly number[])[], between: number[][]) {
+function leastByHand(
+  steps: Listed[],
+  links: StepLink[],
+  blocks: readonly (readonly number[])[],
+  between: number[][],
+  aside: number,
+) {
+  const blockOf = (i: number) => blocks.findIndex((block) => block.includes(i))
   const judged = (order: number[]) => {
     const end = new Map<string, number>()
     let [time, cost] = [0, 0]
@@ -145,6 +176,9 @@ function leastByHand(steps: Listed[], links: StepLink[], blocks: readonly (reado
       time = Math.max(time, ready)
       for (const l of ins) if (l.maxLag !== undefined && time - end.get(l.from)! > l.maxLag + 1e-9) cost += 10_000
       if (k > 0) cost += between[order[k - 1]!]![i]!
+      // Left, though more of it was to come.
+      if (k > 0 && blockOf(order[k - 1]!) !== blockOf(i))
+        if (order.slice(k).some((later) => blockOf(later) === blockOf(order[k - 1]!))) cost += aside
       time += here.minutes
       end.set(here.id, time)
     })
@@ -180,8 +214,9 @@ it(`${share(1000)} small cars: no order of their blocks costs less`, () => {
         }
     const between = steps.map(() => steps.map(() => whole(30) / 10))
     const problem = sequenceProblem(steps, links)
-    const order = cheapestOrder(problem, (a, b) => between[a]![b]!)
-    const { least, judged } = leastByHand(steps, links, problem.blocks, between)
+    const aside = n % 2 === 0 ? 0 : 3
+    const order = cheapestOrder(problem, (a, b) => between[a]![b]!, aside)
+    const { least, judged } = leastByHand(steps, links, problem.blocks, between, aside)
     expect(judged(order), `case ${n}`).toBeLessThanOrEqual(least + 1e-6)
     if (judged(order) < least - 1e-6) filled++
   }
@@ -210,5 +245,27 @@ it.each(Object.entries(sampleCars()))(
   (_, car) => {
     const { timeLimit: _limit, ...request } = car
     expect(brokenByOne(generateProcedure(request, catalogue))).toEqual([])
+  },
+)
+
+it.each(Object.entries(sampleCars()))(
+  '%s: a spray is brushed before other work begins, unless a longer dwell waits',
+  (_, car) => {
+    const { timeLimit: _limit, ...request } = car
+    const { steps, links } = generateProcedure(request, catalogue)
+    const at = (id: string) => steps.findIndex((s) => s.id === id)
+    const attendedSteps = new Set(steps.filter((s) => s.crew > 0).map((s) => s.id))
+    const dwells = links.filter((l) => attendedSteps.has(l.from) && attendedSteps.has(l.to))
+    // What stands between has to be of the same zones, or a dwell of a quarter hour is being filled meanwhile.
+    const filled = (a: number, b: number) => dwells.some((l) => l.minLag >= 10 && at(l.from) < b && at(l.to) > a)
+    for (const { from, to, minLag, maxLag } of dwells) {
+      if (maxLag === undefined || minLag >= 10 || filled(at(from), at(to))) continue
+      const here = new Set(steps[at(from)]!.zones)
+      const between = steps.slice(at(from) + 1, at(to)).filter((s) => s.crew > 0)
+      expect(
+        between.filter((s) => !s.zones.some((z) => here.has(z))).map((s) => s.treatment),
+        `${from} to ${to}`,
+      ).toEqual([])
+    }
   },
 )

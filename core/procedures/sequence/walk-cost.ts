@@ -16,8 +16,15 @@ export interface WalkParts {
   move: number
   door: number
   direction: number
+  aside: number
 }
-export const noParts = (): WalkParts => ({ machine: 0, tool: 0, product: 0, move: 0, door: 0, direction: 0 })
+export const noParts = (): WalkParts => ({ machine: 0, tool: 0, product: 0, move: 0, door: 0, direction: 0, aside: 0 })
+
+/** How often blocks are left before they are done, in a list of the block of each step in turn. */
+export function timesAside(blocks: readonly number[]): number {
+  const runs = blocks.filter((b, k) => b !== blocks[k - 1]).length
+  return runs - new Set(blocks).size
+}
 
 interface Kept {
   stretch: Stretch
