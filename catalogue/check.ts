@@ -48,6 +48,9 @@ function usesOf(c: Catalogue): Use[] {
     p.soil.forEach((rung, level) => {
       each('programmes', `/${i}/soil/${level}`, 'treatment', rung)
     })
+    p.rather?.forEach((r, k) => {
+      each('programmes', `/${i}/rather/${k}/rung`, 'treatment', r.rung)
+    })
   })
   c.wholeCar.forEach((w, i) => {
     one('wholeCar', `/${i}/stage`, 'stage', w.stage)

@@ -11,6 +11,20 @@ export const Programme = Type.Object(
     families: Type.Array(Text),
     stage: Text,
     soil: Type.Array(Type.Array(Text), { minItems: 5, maxItems: 5 }),
+    /** Another rung of a soil level where less water is worth more than most lift: the first whose machine is there and whose work may be done. */
+    rather: Type.Optional(
+      Type.Array(
+        Type.Object(
+          {
+            soil: Type.Integer({ minimum: 1, maximum: 4 }),
+            /** Where a stain comes back up while it dries, and nothing has to be rinsed out; or where electrics lie under the surface. */
+            where: Type.Union([Type.Literal('wicks'), Type.Literal('electrics')]),
+            rung: Type.Array(Text, { minItems: 1 }),
+          },
+          Strict,
+        ),
+      ),
+    ),
     /** From this rung on it is dusted first: a lower one takes the dust off by itself. */
     dustFrom: Type.Optional(Type.Integer({ minimum: 1, maximum: 4 })),
     dress: Type.Optional(Type.Boolean()),

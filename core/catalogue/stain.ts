@@ -11,6 +11,8 @@ export const StainKind = Type.Object(
     id: Text,
     group: Text,
     wicking: Type.Integer({ minimum: 0, maximum: 3 }),
+    /** Sugar and product: the panel is rinsed out by extraction, whatever dries quicker. */
+    rinsedOut: Type.Optional(Type.Literal(true)),
     chance: Type.Object({ fresh: Type.Number(), old: Type.Number() }, Strict),
     /** Who it is left to where nothing is planned. */
     left: Type.Optional(LeftTo),

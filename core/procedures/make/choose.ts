@@ -45,7 +45,8 @@ const soft = new Set(['cloth', 'carpet', 'wool', 'synthetic-suede', 'headliner']
 /** Groups of surface that soak. */
 const soaks = new Set(['carpet', 'carpet-worn', 'load'])
 const extraction = new Set(['hotx', 'hotx_carpet', 'coldx', 'spotx'])
-/** After so many failed rechecks a surface is left and what remains is recorded (trade.md §6). */
+/** Stains of this index and above come back up while their surface dries (catalogue.md C3). */
+const wicksBack = 3
 
 /** Chooses for one surface, step by step; its fields are what the steps share. */
 class Choice {
@@ -315,9 +316,26 @@ class Choice {
     return soil === 0 ? 0 : Math.min(bearable, most, Math.max(rungAtLeast, further))
   }
 
+  /** The rung of a level that is better here than its usual one, because less water goes in (judgement.md §9); undefined where none is or may be. */
+  private rather(programme: Programme, level: number, planned: readonly string[]): string[] | undefined {
+    const holds = {
+      wicks:
+        !this.limits.even &&
+        this.stains.some(({ kind }) => kind.wicking >= wicksBack) &&
+        !this.stains.some(({ kind }) => kind.rinsedOut),
+      electrics: this.limits.ceiling < this.material.ceiling,
+    }
+    return programme.rather
+      ?.filter((r) => r.soil === level && holds[r.where])
+      .map((r) => r.rung)
+      .find((rung) => !this.allowed(rung, [...planned, ...rung]))
+  }
+
   /** The highest rung at or below a level that may be used here; what a lower one leaves is recorded with the reason. */
   startingRung(programme: Programme, from: number, planned: readonly string[]): string[] {
     for (let level = from; level > 0; level--) {
+      const rather = this.rather(programme, level, planned)
+      if (rather) return rather
       const rung = this.fitted(programme.soil[level]!, planned)
       const stuck = this.allowed(rung, planned)
       if (!stuck) return rung

@@ -50,6 +50,54 @@ describe('tanks', () => {
   })
 })
 
+describe('which extractor', () => {
+  const seat = 'seat-1l.seat-base'
+  const machineOf = (change: (r: ProcedureRequest) => void, soil = 3) => {
+    const request = soiled(soil, 'hatchback')
+    change(request)
+    const { steps } = made(request)
+    const worked = (s: (typeof steps)[number]) => s.surfaces.includes(seat)
+    return [
+      ...new Set(
+        steps.filter((s) => worked(s) && /^(hotx|coldx|spotx|round2)$/.test(s.treatment)).map((s) => s.equipment[0]),
+      ),
+    ]
+  }
+  const stain = (kind: string) => (r: ProcedureRequest) => {
+    r.checkIn.condition[seat]!.stains = [{ kind, age: 'days', attempts: 0, size: 'palm' }]
+  }
+  it('heated for soiled seats, and for severe ones whatever else', () => {
+    expect(machineOf(() => {})).toEqual(['extractor'])
+    expect(machineOf(stain('milk-drink'), 4)).not.toContain('spot-extractor')
+  })
+  it('spot where a stain wicks back up: little water in, soon dry', () => {
+    expect(machineOf(stain('milk-drink'))).toEqual(['spot-extractor'])
+    expect(machineOf(stain('salt'))).toEqual(['spot-extractor'])
+  })
+  it('but sugar is rinsed out, and pale trim panel by panel', () => {
+    expect(machineOf(stain('sugar'))).toEqual(['extractor'])
+    expect(
+      machineOf((r) => {
+        stain('milk-drink')(r)
+        r.checkIn.vehicle.body.features = ['pale']
+      }),
+    ).not.toContain('spot-extractor')
+  })
+  it('cold over heating mats, with less of it beside the panel', () =>
+    expect(
+      machineOf((r) => {
+        r.checkIn.vehicle.body.features = ['heated-seats']
+      }),
+    ).toEqual(['cold-extractor']))
+  it('and what nobody has is not waited for', () =>
+    expect(
+      machineOf((r) => {
+        stain('milk-drink')(r)
+        r.equipment = ['vacuum', 'wet-vac', 'extractor', 'cold-extractor']
+      }),
+    ).toEqual(['cold-extractor']))
+})
+
 describe('one dilution of a product a job', () => {
   it('screens are wiped with what the trim is wiped with: nobody mixes a spoonful for them', () => {
     expect(strengths(soiled(2), 'neutral-cleaner')).toEqual([20])

@@ -554,6 +554,16 @@ const cars: [string, Car, Check[]][] = [
     [under(base, 120), never(base, 'heat')],
   ],
   [
+    'ventilated seats at soil 3 stay under 120 by the sum, with nothing hot',
+    { soil: 3, body: { features: ['ventilated-seats'] } },
+    [under(base, 120), never(base, 'heat')],
+  ],
+  ...['milk-drink', 'egg-milk'].map((kind): [string, Car, Check[]] => [
+    `${kind} on a severe seat: extracted, but cold`,
+    { soil: 4, marks: { [base]: { stains: [stain(kind)] } } },
+    [order(base, 'enzyme', 'takenOut', 'dry', 'judge'), never(base, 'heat')],
+  ]),
+  [
     'a plastic window meets no alcohol',
     { body: { roof: 'soft-top', materials: { glass: 'plastic-window' } } },
     [
