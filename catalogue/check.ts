@@ -63,6 +63,7 @@ function usesOf(c: Catalogue): Use[] {
     for (const side of ['first', 'next'] as const) {
       each('orderRules', `/${i}/${side}/stages`, 'stage', r[side].stages)
       each('orderRules', `/${i}/${side}/treatments`, 'step', r[side].treatments)
+      each('orderRules', `/${i}/${side}/except`, 'step', r[side].except)
     }
     one('orderRules', `/${i}/house/rule`, 'house rule', r.house?.rule)
   })

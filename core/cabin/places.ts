@@ -49,6 +49,8 @@ const apart: Record<string, string> = {
   lamps: 'visors',
   'roof-glass': 'sunroof',
   'roof-drains': 'sunroof',
+  'roof-track': 'sunroof',
+  'roof-shade': 'sunroof',
   'hatch-lining': 'lid',
   'hatch-jamb': 'lid',
   'hatch-seal': 'lid',

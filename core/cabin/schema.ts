@@ -57,6 +57,9 @@ export const Body = Type.Object(
         carpet: Id,
         mat: Id,
         trim: Type.Optional(Id),
+        /** A door's upper and its insert, where they are of something else than the trim. */
+        upper: Type.Optional(Id),
+        insert: Type.Optional(Id),
         wheel: Type.Optional(Id),
         headliner: Type.Optional(Id),
         glass: Type.Optional(Id),

@@ -18,6 +18,9 @@ const slots: Record<string, string> = {
   cargo: 'bare-steel',
 }
 
+/** Parts of a door that are of the usual trim where the body says nothing of them. */
+const asTrim = new Set(['upper', 'insert'])
+
 /** What a roof is made of inside, and a soft-top's rear window. */
 const byRoof: Record<NonNullable<Body['roof']>, Record<string, string>> = {
   headliner: {},
@@ -61,13 +64,17 @@ const isDriver = (body: Body, row: number, letter: string) => row === 1 && lette
 function rowPlaces(body: Body, row: number): Place[] {
   const { kind, seats } = body.rows[row - 1]!
   const seatPlace = isBench(kind) ? 'bench' : 'bucket'
-  const places: Place[] = seatLetters(seats).map((letter) => ({
+  const letters = seatLetters(seats)
+  const places: Place[] = letters.map((letter) => ({
     place: seatPlace,
     zone: `seat-${row}${letter}`,
     zoneGroup: `seats-${row}`,
     row,
     driver: isDriver(body, row, letter),
   }))
+  if (row > 1)
+    for (const letter of letters.filter((l) => l === 'l' || l === 'r'))
+      places.push({ place: 'rear-seat', zone: `seat-${row}${letter}`, zoneGroup: `seats-${row}`, row })
   for (const letter of ['l', 'r']) {
     places.push({
       place: row === 1 ? 'foot-front' : 'foot-rear',
@@ -78,7 +85,7 @@ function rowPlaces(body: Body, row: number): Place[] {
     })
   }
   places.push({
-    place: 'overhead',
+    place: body.roof === 'soft-top' ? 'overhead-soft' : 'overhead',
     zone: `overhead-${row}`,
     zoneGroup: 'overhead',
     row,
@@ -93,14 +100,17 @@ export const sidesOf = (side: Body['doors'][number]['side']): ('l' | 'r')[] =>
 
 function doorPlaces(body: Body): Place[] {
   return body.doors.flatMap(({ row, kind, side }) =>
-    sidesOf(side).map((letter) => ({
-      place: row === 1 ? 'door-front' : 'door-rear',
-      zone: `door-${row}${letter}`,
-      zoneGroup: letter === 'l' ? 'doors-left' : 'doors-right',
-      row,
-      driver: isDriver(body, row, letter),
-      sliding: kind === 'sliding',
-    })),
+    sidesOf(side).flatMap((letter) => {
+      const door = {
+        place: row === 1 ? 'door-front' : 'door-rear',
+        zone: `door-${row}${letter}`,
+        zoneGroup: letter === 'l' ? 'doors-left' : 'doors-right',
+        row,
+        driver: isDriver(body, row, letter),
+        sliding: kind === 'sliding',
+      }
+      return door.sliding ? [door, { ...door, place: 'door-sliding' }] : [door]
+    }),
   )
 }
 
@@ -118,7 +128,14 @@ function places(body: Body): Place[] {
     list.push({ place: 'console', zone: 'console', zoneGroup: 'dash', row: 1 })
   for (let row = 1; row <= body.rows.length; row++) list.push(...rowPlaces(body, row))
   list.push(...doorPlaces(body))
+  const hasLoad = body.load === 'hatch' || body.load === 'boot'
   if (body.roof === 'sunroof') list.push({ place: 'sunroof', zone: 'overhead-1', zoneGroup: 'overhead', row: 1 })
+  if (body.roof === 'soft-top') {
+    list.push({ place: 'soft-top', zone: 'overhead-1', zoneGroup: 'overhead', row: 1 })
+    if (hasLoad) list.push({ place: 'top-well', zone: 'load', zoneGroup: 'load', row: 0 })
+  }
+  if (hasLoad && body.rows.some((r) => r.kind === 'fold'))
+    list.push({ place: 'fold', zone: 'load', zoneGroup: 'load', row: 0 })
   if (body.shelf) list.push({ place: 'shelf', zone: 'load', zoneGroup: 'load', row: 0 })
   if (body.load === 'cargo') list.push({ place: 'cargo', zone: 'cargo', zoneGroup: 'load', row: 0 })
   else if (body.load !== 'none') list.push({ place: 'load', zone: 'load', zoneGroup: 'load', row: 0 })
@@ -137,7 +154,13 @@ const regroup: Record<string, { zoneGroup: string; zone?: string }> = {
   mat: { zoneGroup: 'mats', zone: 'mats' },
   'hatch-lining': { zoneGroup: 'pillars' },
   'load-well': { zoneGroup: 'pillars' },
+  'top-well': { zoneGroup: 'pillars' },
   belt: { zoneGroup: 'belts' },
+}
+
+function materialOf(body: Body, slot: string): string | undefined {
+  const said = body.materials[slot as keyof Body['materials']]
+  return said ?? (asTrim.has(slot) ? materialOf(body, 'trim') : (byRoof[body.roof ?? 'headliner'][slot] ?? slots[slot]))
 }
 
 /**
@@ -151,10 +174,7 @@ export function surfacesOf(body: Body, kinds: readonly SurfaceKind[]): Surface[]
       .filter((kind) => kind.place === place.place)
       .map((kind) => {
         const moved = regroup[kind.group] ?? regroup[kind.kind]
-        const slot =
-          body.materials[kind.material as keyof Body['materials']] ??
-          byRoof[body.roof ?? 'headliner'][kind.material] ??
-          slots[kind.material]
+        const slot = materialOf(body, kind.material)
         if (!slot)
           throw new Error(`Surface kind "${kind.kind}" names the material slot "${kind.material}", which no body has.`)
         return {

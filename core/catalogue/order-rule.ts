@@ -5,6 +5,8 @@ const Selector = Type.Object(
   {
     stages: Type.Optional(Type.Array(Text)),
     treatments: Type.Optional(Type.Array(Text)),
+    /** But not these. */
+    except: Type.Optional(Type.Array(Text)),
     dries: Type.Optional(Type.Boolean()),
   },
   Strict,

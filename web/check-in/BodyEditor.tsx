@@ -8,7 +8,7 @@ import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
 import { useSaveBody } from './vehicles.ts'
 
-const slots = ['seat', 'carpet', 'mat', 'trim', 'wheel', 'headliner', 'glass', 'cargo'] as const
+const slots = ['seat', 'carpet', 'mat', 'trim', 'upper', 'insert', 'wheel', 'headliner', 'glass', 'cargo'] as const
 const measures = ['width', 'pitch', 'height', 'load'] as const
 const values = <T extends string>(list: readonly T[]) => list.map((value) => ({ value, label: value }))
 

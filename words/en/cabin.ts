@@ -44,6 +44,8 @@ const middles: Record<string, string> = {
   'jambs-hatch-seal': 'hatch seal',
   'jambs-cargo-jamb': 'cargo door jambs',
   'jambs-roof-drains': 'roof drains',
+  'jambs-roof-track': 'sunroof track',
+  'jambs-top-seals': 'soft-top seals',
 }
 const placeKinds: Record<string, string> = {
   seat: 'seat',
@@ -136,6 +138,9 @@ export const cabin: CabinWords = {
     const labelled: Record<string, keyof typeof label> = {
       bucket: 'seat',
       bench: 'seat',
+      'rear-seat': 'seat',
+      'door-sliding': 'door',
+      'overhead-soft': 'overhead',
       'foot-front': 'foot',
       'foot-rear': 'foot',
       overhead: 'overhead',

@@ -93,7 +93,8 @@ export function decisions(request: ProcedureRequest, catalogue: Catalogue, longe
     const c = condition[s.id]!
     const key = alone
       ? s.id
-      : `${s.group} ${s.zoneGroup} ${s.material} ${c.soil} ${c.hair ?? 0} ${(c.stains ?? []).length} ${s.must ?? ''} ${s.extra ?? ''}`
+      : // What is extra is done all of it or not: nobody takes the glass towels round the car for one pane outside.
+        `${s.group} ${s.zoneGroup} ${s.extra ? '' : s.material} ${c.soil} ${c.hair ?? 0} ${(c.stains ?? []).length} ${s.must ?? ''} ${s.extra ?? ''}`
     groups.set(key, [...(groups.get(key) ?? []), s])
   }
   const order = (s: Surface) => catalogue.programmes.findIndex((p) => p.groups.includes(s.group))

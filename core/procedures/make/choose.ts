@@ -268,12 +268,12 @@ class Choice {
   }
 
   /** What goes on comes off: where its own rinse may not be used another of its rinses is; where none may, it is not put on. */
-  private takenOutAgain(ids: readonly string[]): string[] {
+  takenOutAgain(ids: readonly string[], among = ids): string[] {
     return ids.flatMap((id) => {
       const treatment = this.setting.treatment(id)
       const { needs } = treatment
-      if (!needs || needs.some((rinse) => ids.includes(rinse) || this.isDone(rinse))) return [id]
-      const rinse = needs.find((other) => !this.refusal(this.setting.treatment(other), ids))
+      if (!needs || needs.some((rinse) => among.includes(rinse) || this.isDone(rinse))) return [id]
+      const rinse = needs.find((other) => !this.refusal(this.setting.treatment(other), among))
       if (rinse) return [id, rinse]
       this.record('rinse', reason('nothing-takes-it-out', { treatment: id }))
       return []
@@ -498,7 +498,7 @@ function takenOn(choice: Choice, { rule }: Standing): Work[] {
     }
   }
   choice.record('held', reason('fluid-by-trained', { rule: rule.id }))
-  return work
+  return choice.within(work)
 }
 
 /** Water is taken out of a soaked floor and its underlay is lifted; its soil waits until it has dried and was looked at again. */
@@ -569,6 +569,8 @@ export function chooseWork(
   if (programme.recordFrom !== undefined && soil >= programme.recordFrom)
     choice.record('record', reason('heavy-once', { material: material.id }))
   ids = choice.fitted(choice.swapped(ids), ids)
+  // The house's own way may have put something else in the place of what took a stain's product out.
+  ids = ids.flatMap((id) => (forStains.includes(id) ? choice.takenOutAgain([id], ids) : [id]))
   const beside = companions(programme, surface, soil, level, ids, setting)
   ids.push(...choice.fitted(choice.swapped(beside), [...ids, ...beside]))
   for (const { ban, kind } of choice.ruled.values())

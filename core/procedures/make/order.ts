@@ -15,6 +15,7 @@ export type Orderable = Pick<Step, 'id' | 'stage' | 'treatment' | 'zones' | 'sur
 function matches(step: Orderable, selector: OrderRule['first']): boolean {
   if (selector.stages && !selector.stages.includes(step.stage)) return false
   if (selector.treatments && !selector.treatments.includes(step.treatment)) return false
+  if (selector.except?.includes(step.treatment)) return false
   return selector.dries === undefined || selector.dries === step.dries
 }
 

@@ -59,6 +59,8 @@ const gapKinds = new Set([
   'door-cup',
   'cubby',
   'glovebox',
+  'glovebox-inside',
+  'fold-well',
   'seat-crease',
   'cup-holders',
   'load-well',

@@ -214,6 +214,8 @@ export const words = {
     carpet: 'Carpet',
     mat: 'Mats',
     trim: 'Trim',
+    upper: 'Door uppers',
+    insert: 'Door inserts',
     wheel: 'Wheel rim',
     headliner: 'Headliner',
     glass: 'Side glass',
