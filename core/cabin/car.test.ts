@@ -33,7 +33,7 @@ function randomBody(random: Random): Body {
       ...(i > 0 && random() < 0.3 ? { side: of(['left', 'right'] as const) } : {}),
     })),
     driverSide: of(['left', 'right'] as const),
-    load: of(['hatch', 'boot', 'cargo', 'none'] as const),
+    load: of(['hatch', 'boot', 'cargo', 'bed', 'none'] as const),
     roof: of(['headliner', 'suede', 'sunroof', 'soft-top'] as const),
     shelf: random() < 0.4,
   }

@@ -120,12 +120,14 @@ function inside(body: Body, has: (id: string) => boolean, m: Measures) {
       })
     rows.push({ from, to: a - m.gap })
   })
-  for (const [id, along] of [
+  const glass = ['rear-glass', m.glass] as const
+  const tail = [
     ['load', m.load],
     ['cargo', m.cargo],
     ['lid', m.lid],
-    ['rear-glass', m.glass],
-  ] as const)
+  ] as const
+  // A pickup's cab ends with its glass, before the bed.
+  for (const [id, along] of body.load === 'bed' ? [glass, ...tail] : [...tail, glass])
     if (has(id)) {
       put(id, along)
       step(along)

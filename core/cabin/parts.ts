@@ -44,7 +44,8 @@ const lying: Partial<Record<PlaceKind, readonly PartRow[]>> = {
     [1.6, 'door-pull', 'door-switches'],
     [2, 'door-insert', 'door-card', 'door-edge'],
     [2, 'door-pocket', 'door-cup', 'door-speaker'],
-    [1.8, 'sill', 'jamb', 'door-seal', 'slide-track'],
+    [1.8, 'sill', 'jamb', 'door-seal'],
+    [1.3, 'slide-track'],
   ],
   console: [
     [2, 'gate', 'lever'],
@@ -70,6 +71,7 @@ const lying: Partial<Record<PlaceKind, readonly PartRow[]>> = {
     [1.5, 'bulkhead'],
     [2, 'cargo-walls'],
     [4, 'cargo-floor'],
+    [1.5, 'tailgate'],
     [1.3, 'cargo-jamb'],
   ],
 }

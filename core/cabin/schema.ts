@@ -41,7 +41,8 @@ export const Body = Type.Object(
     driverSide: Type.Union([Type.Literal('left'), Type.Literal('right')]),
     rows: Type.Array(Row, { minItems: 1, maxItems: 3 }),
     doors: Type.Array(DoorPair, { minItems: 1, maxItems: 3 }),
-    load: Type.Union([Type.Literal('hatch'), Type.Literal('boot'), Type.Literal('cargo'), Type.Literal('none')]),
+    /** What lies behind the last row: under a hatch, in a boot, a van's bay or a pickup's bed. */
+    load: Type.Union((['hatch', 'boot', 'cargo', 'bed', 'none'] as const).map((load) => Type.Literal(load))),
     dimensions: Type.Optional(Dimensions),
     roof: Type.Optional(
       Type.Union([Type.Literal('headliner'), Type.Literal('suede'), Type.Literal('sunroof'), Type.Literal('soft-top')]),

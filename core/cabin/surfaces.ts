@@ -32,12 +32,14 @@ const byRoof: Record<NonNullable<Body['roof']>, Record<string, string>> = {
 /** The mid-size reference cabin (m): the catalogue's areas are this one's. */
 export const referenceCabin: Dimensions = { width: 1.42, pitch: 0.86, height: 1.12, load: 0.8 }
 
+/** What a cargo bay and a pickup's bed are measured against (m): a van's is three times as long as a hatchback's load area. */
+const loadLengths: Record<string, number> = { cargo: 2.4, bed: 1.5 }
+
 /** How many times its reference area a kind has in this body. */
 function growth(body: Body, kind: SurfaceKind): number {
   if (!body.dimensions) return body.scale
   const { dimensions } = body
-  // A cargo bay is measured against a van's, three times as long.
-  const reference = kind.place === 'cargo' ? { ...referenceCabin, load: 2.4 } : referenceCabin
+  const reference = { ...referenceCabin, load: loadLengths[kind.place] ?? referenceCabin.load }
   return kind.grows.reduce((product, along) => product * (dimensions[along] / reference[along]), 1)
 }
 
@@ -138,6 +140,7 @@ function places(body: Body): Place[] {
     list.push({ place: 'fold', zone: 'load', zoneGroup: 'load', row: 0 })
   if (body.shelf) list.push({ place: 'shelf', zone: 'load', zoneGroup: 'load', row: 0 })
   if (body.load === 'cargo') list.push({ place: 'cargo', zone: 'cargo', zoneGroup: 'load', row: 0 })
+  else if (body.load === 'bed') list.push({ place: 'bed', zone: 'cargo', zoneGroup: 'load', row: 0 })
   else if (body.load !== 'none') list.push({ place: 'load', zone: 'load', zoneGroup: 'load', row: 0 })
   return list
 }

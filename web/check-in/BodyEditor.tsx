@@ -86,7 +86,7 @@ export function BodyEditor({
           aria-label={words.load}
           value={body.load}
           onChange={(load) => set({ load, shelf: body.shelf === true && (load === 'hatch' || load === 'boot') })}
-          options={values(['hatch', 'boot', 'cargo', 'none'])}
+          options={values(['hatch', 'boot', 'cargo', 'bed', 'none'])}
         />
       </div>
       <div className="field">

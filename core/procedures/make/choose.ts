@@ -44,7 +44,9 @@ const soft = new Set(['cloth', 'carpet', 'wool', 'synthetic-suede', 'headliner']
 
 /** Groups of surface that soak. */
 const soaks = new Set(['carpet', 'carpet-worn', 'load'])
-const extraction = new Set(['hotx', 'hotx_carpet', 'coldx', 'spotx'])
+const rinses = new Set(['hotx', 'hotx_carpet', 'coldx'])
+const extraction = new Set([...rinses, 'spotx'])
+const besideRinsing = new Set(['lm', 'neutral_lm', 'spotx'])
 /** Stains of this index and above come back up while their surface dries (catalogue.md C3). */
 const wicksBack = 3
 
@@ -484,7 +486,10 @@ function companions(
 
 /** What a trained person does where a finding stops and the crew takes it on: that, and nothing else before it is cleared. */
 function takenOn(choice: Choice, { rule }: Standing): Work[] {
-  const ids = rule.work ? choice.fitted(rule.work, rule.work) : choice.forStains((kind) => kind.fluid === true)
+  // Solids come off whatever the material, even where nothing else may be done: the place is not brushed or vacuumed before.
+  const ids = rule.work
+    ? choice.fitted(rule.work, rule.work)
+    : ['lift', ...choice.forStains((kind) => kind.fluid === true)]
   const work: Work[] = []
   for (const id of new Set([...ids, 'judge'])) {
     if (choice.isDone(id)) continue
@@ -560,8 +565,8 @@ export function chooseWork(
   const times = setting.retries[surface.id] ?? 0
   if (times > 0) ids.push(...choice.retried(programme, level, times))
   ids.push(...choice.fitted(forStains, forStains))
-  // What is extracted needs no wet vacuum beside it.
-  if (ids.some((id) => extraction.has(id))) ids = ids.filter((id) => id !== 'lm' && id !== 'neutral_lm')
+  // What is extracted needs neither a wet vacuum beside it nor what stands for one.
+  if (ids.some((id) => rinses.has(id))) ids = ids.filter((id) => !besideRinsing.has(id))
   if (hair > 0) ids.push('hair')
   if (sand > 0) ids.push(...choice.fitted(['sand'], ids))
   if (programme.specialistFrom !== undefined && soil >= programme.specialistFrom)
