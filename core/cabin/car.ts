@@ -1,4 +1,4 @@
-import { type Box, type Facing, leastTouch, openedHeight, type Part, partsFacing } from './parts.ts'
+import { type Box, type Facing, leastRow, leastTouch, openedHeight, type Part, partsFacing } from './parts.ts'
 import type { CarPlace } from './places.ts'
 import type { Body } from './schema.ts'
 import { isBench, seatLetters } from './surfaces.ts'
@@ -29,6 +29,8 @@ interface Measures {
   load: number
   cargo: number
   lid: number
+  /** The console, across; a long car is drawn smaller than its pixels, and it stays under a finger all the same. */
+  console: number
   across: number
   door: number
   strip: number
@@ -44,7 +46,8 @@ const measures: Record<Nose, Measures> = {
     load: 140,
     cargo: 210,
     lid: 52,
-    across: 244,
+    console: 52,
+    across: 252,
     door: 96,
     strip: 50,
     gap: 6,
@@ -58,6 +61,7 @@ const measures: Record<Nose, Measures> = {
     load: 84,
     cargo: 130,
     lid: 46,
+    console: 47,
     across: 222,
     door: 60,
     strip: 48,
@@ -76,10 +80,14 @@ interface Lying {
 }
 
 /** Seats of a row across the car, from its left: a bench from side to side, single seats along the sides. */
-function across(body: Body, row: number, { across: width, gap }: Measures): { letter: string; c: number; w: number }[] {
+function across(
+  body: Body,
+  row: number,
+  { across: width, console, gap }: Measures,
+): { letter: string; c: number; w: number }[] {
   const { kind, seats } = body.rows[row - 1]!
   const letters = seatLetters(seats)
-  const single = (width - leastTouch - 2 * gap) / 2
+  const single = (width - console - 2 * gap) / 2
   if (!isBench(kind) && letters.length === 2)
     return letters.map((letter, i) => ({ letter, c: i === 0 ? 0 : width - single, w: single }))
   const each = (width - gap * (letters.length - 1)) / letters.length
@@ -268,6 +276,6 @@ export function openedPlace(place: CarPlace, width: number): { height: number; p
   const mirrored = place.name.kind === 'seat' && place.name.letter.endsWith('l')
   return {
     height,
-    parts: partsFacing(place, { x: 0, y: 0, w: width, h: height }, 'up', mirrored, openedGap, leastTouch),
+    parts: partsFacing(place, { x: 0, y: 0, w: width, h: height }, 'up', mirrored, openedGap, leastRow),
   }
 }

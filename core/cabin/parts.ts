@@ -108,13 +108,15 @@ function rowsOf(place: CarPlace): { share: number; cells: Cell[] }[] {
 
 /** Pixels, the smallest a finger hits (interface.md). */
 export const leastTouch = 44
+/** Pixels, the least height of a row of an opened place: a few more, for it is drawn a little smaller than its pixels. */
+export const leastRow = 47
 /** Pixels of an opened place's height for each share of a row. */
 const perShare = 16
 
 /** The height an opened place needs for every part to be under a finger, in pixels. */
 export function openedHeight(place: CarPlace, gap: number): number {
   const rows = rowsOf(place)
-  return rows.reduce((sum, r) => sum + Math.max(leastTouch, r.share * perShare), 0) + gap * (rows.length - 1)
+  return rows.reduce((sum, r) => sum + Math.max(leastRow, r.share * perShare), 0) + gap * (rows.length - 1)
 }
 
 /**

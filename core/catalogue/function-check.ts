@@ -7,6 +7,8 @@ export const FunctionCheck = Type.Object(
     id: Text,
     /** Kinds of surface that cannot be reached when it does not work. */
     dead: Type.Optional(Type.Array(Text)),
+    /** Beginnings of the zones it may be about one by one: which window, seat or lamp. */
+    of: Type.Optional(Type.Array(Text)),
     /** What is said otherwise when it does not work: motions by treatment, refusals by permission, cautions, places of the final check; `gone` places fall out. */
     instead: Type.Optional(
       Type.Partial(

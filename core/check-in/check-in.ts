@@ -3,6 +3,8 @@ import { Condition, Odour } from '#core/condition/schema.ts'
 import { Uuid } from '#core/units/uuid.ts'
 import { Agreement } from './agreement.ts'
 import { Belonging } from './belonging.ts'
+import { Need } from './needs.ts'
+import { Received } from './received.ts'
 import { Answer, Id, Moment, Person, Strict } from './shape.ts'
 import { Vehicle } from './vehicle.ts'
 
@@ -21,9 +23,19 @@ export const CheckIn = Type.Object(
     functions: Type.Optional(
       Type.Record(
         Id,
-        Type.Object({ works: Type.Boolean(), note: Type.Optional(Type.String({ maxLength: 200 })) }, Strict),
+        Type.Object(
+          {
+            works: Type.Boolean(),
+            /** Zones of the windows, seats or lamps it is about; all of them when left out. */
+            which: Type.Optional(Type.Array(Type.String({ maxLength: 40 }), { maxItems: 20, uniqueItems: true })),
+            note: Type.Optional(Type.String({ maxLength: 200 })),
+          },
+          Strict,
+        ),
       ),
     ),
+    received: Type.Optional(Received),
+    needs: Type.Optional(Type.Array(Need, { maxItems: 8, uniqueItems: true })),
     permissions: Type.Record(Id, Answer),
     /** Who asked, and when, by permission. */
     asked: Type.Optional(Type.Record(Id, Type.Object({ by: Person, at: Moment }, Strict))),

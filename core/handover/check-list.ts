@@ -21,7 +21,8 @@ export function checkListFor(
   // Where something does not work a place falls out, or is said otherwise.
   const dead = catalogue.functions.filter((f) => functions[f.id]?.works === false)
   return there.flatMap((place) => {
-    if (dead.some((f) => f.instead?.gone?.includes(place.id))) return []
+    // One dead window leaves the others' places to be looked at.
+    if (dead.some((f) => f.instead?.gone?.includes(place.id) && !functions[f.id]?.which?.length)) return []
     const by = dead.findLast((f) => f.instead?.places?.includes(place.id))
     return [by ? { ...place, function: by.id } : place]
   })

@@ -175,6 +175,7 @@ export function refusal(
     if (!places.includes(data.place)) return no('unknown-place', { place: data.place })
     return undefined
   }
+  if (intent.type === 'customer-said' && !actor.leads) return no('lead-records', none)
   if ('surface' in data && !procedure.steps.some((s) => s.surfaces.includes(data.surface)))
     return no('unknown-surface', { surface: data.surface })
   return intent.type === 'handed-over' ? mayHandOver(procedure, state, places) : undefined

@@ -16,7 +16,7 @@ const cameTooLate = new Set([
   'trained-only',
 ])
 /** What somebody saw or wrote down stands whatever else happened. */
-const alwaysCounts = new Set<WorkEvent['type']>(['note', 'damage-found'])
+const alwaysCounts = new Set<WorkEvent['type']>(['note', 'customer-said', 'damage-found'])
 
 function counts(state: WorkState, event: WorkEvent, code: string): boolean {
   if (alwaysCounts.has(event.type)) return true

@@ -17,6 +17,7 @@ export interface RefusalMessages {
   passive: { step: Title }
   'no-skill': { step: Title; skill: string }
   'lead-only': None
+  'lead-records': None
   'trained-only': { step: Title; skill?: string }
   busy: { step: Title }
   'zone-taken': { step: Title }
@@ -38,6 +39,7 @@ export const no = saying<RefusalMessages>()
 /** What is written down about a job beside its steps. */
 export interface LogMessages {
   note: { text: string }
+  'customer-said': { from: string; text: string; permission?: string; answer?: boolean }
   'condition-changed': { note: string }
   'recheck-failed': { note: string }
   'hazard-found': { rule: string; stop: Title | null; note: string; told: string }

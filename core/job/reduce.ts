@@ -186,6 +186,8 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
     }
     case 'note':
       return withLine(state, event.author, at, log('note', event.data))
+    case 'customer-said':
+      return withLine(state, event.author, at, log('customer-said', event.data))
     case 'condition-changed':
       return withLine(state, event.author, at, log('condition-changed', { note: event.data.note }))
     case 'hazard-found': {

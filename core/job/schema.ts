@@ -50,6 +50,19 @@ const intents = [
   kind('check-passed', Place),
   kind('check-failed', Place),
   kind('note', Type.Object({ text: Type.String({ minLength: 1, maxLength: 1000 }) }, Strict)),
+  // What the customer says after the sheet is issued, by phone or at the counter: who said it, and to what question.
+  kind(
+    'customer-said',
+    Type.Object(
+      {
+        from: Type.String({ minLength: 1, maxLength: 80 }),
+        text: Type.String({ maxLength: 500 }),
+        permission: Type.Optional(Type.String({ pattern: '^[a-z0-9-]+$', maxLength: 40 })),
+        answer: Type.Optional(Type.Boolean()),
+      },
+      Strict,
+    ),
+  ),
   kind(
     'damage-found',
     Type.Object(

@@ -1,5 +1,6 @@
 import type { SurfaceName } from '#core/cabin/schema.ts'
 import type { Ban } from '#core/catalogue/treatment.ts'
+import type { Need } from '#core/check-in/needs.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
 import { type MessageOf, type None, saying } from '#core/message/message.ts'
 
@@ -157,6 +158,7 @@ export interface NoteMessages {
   'child-seat-where': None
   smell: { odour: string; level: number; source: string; known: boolean }
   'hazard-not-cleared': None
+  need: { need: Need }
   'drying-air': None
   'ceiling-alone': None
 }

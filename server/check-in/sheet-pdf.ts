@@ -12,6 +12,7 @@ import { heading, list, pdf, printable, soft } from '#server/files/pdf.ts'
 import type { Scope } from '#server/http/scope.ts'
 import type { JobRow } from '#server/jobs/jobs.ts'
 import { papers } from '#words/en/papers.ts'
+import { driverNeeds } from '#words/en/procedures.ts'
 import { speak } from '#words/en/speak.ts'
 
 const words = papers.checkIn
@@ -38,17 +39,25 @@ export function checkInPdf(
   const { checkIn } = job
   const { vehicle } = checkIn
   const surfaces = surfacesOf(vehicle.body, catalogue.surfaces)
-  const car = carDrawing(vehicle.body, placesOf(vehicle.body, surfaces), 'left')
+  const places = placesOf(vehicle.body, surfaces)
+  const car = carDrawing(vehicle.body, places, 'left')
+  const nameOf = (id: string) => {
+    const place = places.find((p) => p.id === id)
+    return place ? speak.placeOf(place.name).name.toLowerCase() : id
+  }
   const expectations = expectationsOf(checkIn, surfaces, catalogue).map(speak.expectation)
   const functions = speak.catalogue(catalogue).functions.map(({ id, name }) => {
     const tried = checkIn.functions?.[id]
-    return `${name}: ${words.outcome(tried?.works)}${tried?.note ? ` (${tried.note})` : ''}`
+    const which = tried?.works === false ? (tried.which ?? []).map(nameOf) : []
+    const more = [...which, tried?.note].filter(Boolean).join(', ')
+    return `${name}: ${words.outcome(tried?.works)}${more ? ` (${more})` : ''}`
   })
   const smells = (checkIn.odours ?? []).map(({ kind, level, source, at = [] }) => {
     const places = at.flatMap((id) => surfaces.find((s) => s.id === id) ?? []).map((s) => speak.surface(s.name))
     const from = [...places, source].filter(Boolean).join(', ')
     return `${speak.names.of('odours', kind).name} ${words.smellLevels[level]}${from ? ` (${from})` : ''}`
   })
+  const receivedLine = words.received(checkIn.received ?? {})
   return pdf(words.title(vehicle.plate), [
     { text: printable(shopName), color: soft },
     {
@@ -60,10 +69,14 @@ export function checkInPdf(
       text: printable(`${checkIn.customer}${vehicle.vin ? ` · ${words.vin(vehicle.vin)}` : ''} · ${vehicle.body.name}`),
     },
     ...(job.due ? [{ text: printable(words.promised(momentIn(timeZone, job.due))), bold: true }] : []),
+    ...(receivedLine ? [{ text: printable(receivedLine) }] : []),
     ...(checkIn.cameFor?.words ? [{ text: printable(words.wish(checkIn.cameFor.words)), italics: true }] : []),
     { svg: carSvg(car, checkIn.condition, (name) => speak.placeOf(name).short), width: 400, margin: [0, 6, 0, 3] },
     { text: words.key, color: soft, fontSize: 8.5 },
     ...(smells.length > 0 ? [{ text: printable(`${words.smells}: ${smells.join('; ')}`) }] : []),
+    ...(checkIn.needs?.length
+      ? [{ text: printable(`${words.needs}: ${checkIn.needs.map((need) => driverNeeds[need].asked).join('; ')}`) }]
+      : []),
     ...(checkIn.notes ? [{ text: printable(`${words.notes}: ${checkIn.notes}`) }] : []),
     heading(words.expect),
     expectations.length > 0

@@ -1,4 +1,6 @@
+import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { WorkIntent } from '#core/job/schema.ts'
+import type { Procedure } from '#core/procedures/schema.ts'
 import { dayIn, momentOf } from '#core/units/shop-time.ts'
 import { openJob } from '#server/check-in/store.ts'
 import type { AppContext } from '#server/http/route.ts'
@@ -23,7 +25,7 @@ async function workThrough(
   job: string,
   start: string,
   until: string,
-): Promise<void> {
+): Promise<{ procedure: Procedure }> {
   const scope = await seedScope(context.db, person)
   const { procedure } = (await issue(context.db, scope, job, context.catalogue, plus(start, -3))).view
   let seq = 0
@@ -43,12 +45,57 @@ async function workThrough(
       if (plus(clock, 20) < until) await say('step-finished', step.id, clock)
       continue
     }
-    if (clock >= until) return
+    if (clock >= until) return { procedure }
     await say('step-started', step.id, clock)
-    if (plus(clock, step.minutes) > until) return
+    if (plus(clock, step.minutes) > until) return { procedure }
     clock = plus(clock, step.minutes)
     await say('step-finished', step.id, clock)
   }
+  return { procedure }
+}
+
+/** Days since the car that is expected was here before. */
+const daysAgo = 62
+
+/** A visit that is over: worked from beginning to end, looked at and handed over, so that the car brings its past along. */
+async function formerVisit(
+  context: AppContext,
+  byLogin: ReadonlyMap<string, string>,
+  today: CheckIn,
+  began: string,
+): Promise<void> {
+  const lead = await seedScope(context.db, byLogin.get('tam')!)
+  const wren = await seedScope(context.db, byLogin.get('wren')!)
+  const checkIn: CheckIn = {
+    ...today,
+    odours: [],
+    findings: [],
+    functions: {},
+    notes: 'Clay dust in every seam; the boot is a workshop.',
+    received: { keys: 1, hook: '3', mileage: 48_210, fuel: 50, stands: 'bay 2' },
+    belongings: [],
+    condition: Object.fromEntries(
+      Object.entries(today.condition).map(([id, c]) => [id, { soil: Math.min(2, c.soil) }]),
+    ),
+  }
+  const job = await openJob(context.db, lead, { id: uuidv7(), checkIn, arrives: began, due: plus(began, 600) })
+  const { procedure } = await workThrough(context, byLogin.get('tam')!, job.id, began, plus(began, 1440))
+  const over = plus(began, 1441)
+  let seq = 1000
+  const say = (said: Pick<WorkIntent, 'type'> & { data: object }, scope = lead) =>
+    appendEvent(
+      context.db,
+      scope,
+      job.id,
+      { ...said, id: uuidv7(), device: 'bay-tablet', deviceSeq: seq++, deviceTime: over } as WorkIntent,
+      context.catalogue,
+      over,
+    )
+  for (const { id } of procedure.steps.filter((s) => s.crew === 0))
+    await say({ type: 'step-finished', data: { step: id } }).catch(() => undefined)
+  for (const { id } of placesOf(checkIn, context.catalogue))
+    await say({ type: 'check-passed', data: { place: id } }, wren)
+  await say({ type: 'handed-over', data: { to: today.customer } })
 }
 
 /** Loads the demonstration's shop and its day, unless the database already holds a shop. */
@@ -88,6 +135,13 @@ export async function seedDemo(context: AppContext): Promise<void> {
     ['pre-spray', 'PS-037', 5000, 4600],
     ['neutral-cleaner', 'NC-201', 1000, 1450],
     ['glass-cleaner', 'GC-018', 40, 250],
+    ['acid-rinse', 'AR-052', 480, 990],
+    ['protectant', 'TP-311', 950, 2100],
+    ['enzyme', 'EN-009', 900, 1850],
+    ['leather-cleaner', 'LC-77', 500, 1600],
+    ['leather-finish', 'LF-08', 400, 2300],
+    ['spotter', 'SP-5', 250, 1400],
+    ['disinfectant', 'TD-402', 1000, 1200],
     ['gloves', 'G-9', 40, 1180],
   ] as const)
     await receive(
@@ -97,6 +151,7 @@ export async function seedDemo(context: AppContext): Promise<void> {
       context.catalogue,
       now,
     )
+  await formerVisit(context, byLogin, pottery!, plus(now, -daysAgo * 1440))
   const alder = await open(fleet!, 480, 780)
   const teasel = await open(rowing!, 530, 1020)
   await open(pottery!, 810, 1080)

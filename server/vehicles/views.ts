@@ -15,7 +15,14 @@ export const MemoryView = Type.Union([
     {
       visits: Type.Integer(),
       last: Type.Object(
-        { job: Type.String(), callSign: Type.String(), arrived: Type.String(), customer: Type.String() },
+        {
+          job: Type.String(),
+          callSign: Type.String(),
+          arrived: Type.String(),
+          customer: Type.String(),
+          customerId: Type.Optional(Type.String()),
+          notes: Type.String(),
+        },
         Strict,
       ),
       vehicle: Vehicle,

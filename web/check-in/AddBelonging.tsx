@@ -5,7 +5,7 @@ import { words } from '#words/en/screens/check-in.ts'
 import type { PanelProps } from './panel.ts'
 
 type Fate = NonNullable<Belonging['fate']>
-const noCash = { amount: 0, one: '', other: '' }
+const noCash: { amount: number | null; one: string; other: string } = { amount: null, one: '', other: '' }
 
 /** One more thing that lay in the car; cash is counted by two. */
 export function AddBelonging({ onChange }: Pick<PanelProps, 'onChange'>) {
@@ -15,7 +15,8 @@ export function AddBelonging({ onChange }: Pick<PanelProps, 'onChange'>) {
   const [fate, setFate] = useState<Fate>('return')
   const [cash, setCash] = useState(noCash)
   const twoCounted = cash.one.trim() !== '' && cash.other.trim() !== '' && cash.one.trim() !== cash.other.trim()
-  const ready = what.trim() !== '' && (fate !== 'cash' || twoCounted)
+  const counted = cash.amount !== null && cash.amount > 0 && twoCounted
+  const ready = what.trim() !== '' && (fate !== 'cash' || counted)
   const add = () => {
     if (!ready) return
     const found: Belonging = {
@@ -24,11 +25,14 @@ export function AddBelonging({ onChange }: Pick<PanelProps, 'onChange'>) {
       ...(bag.trim() ? { bag: bag.trim() } : {}),
       ...(fate === 'return' ? {} : { fate }),
       ...(fate === 'cash'
-        ? { cash: { amount: Math.round(cash.amount * 100), counted: [cash.one.trim(), cash.other.trim()] } }
+        ? { cash: { amount: Math.round((cash.amount ?? 0) * 100), counted: [cash.one.trim(), cash.other.trim()] } }
         : {}),
     }
     onChange((now) => ({ ...now, belongings: [...now.belongings, found] }))
+    // The next one begins empty: it lay elsewhere.
     setWhat('')
+    setWhere('')
+    setBag('')
     setCash(noCash)
     setFate('return')
   }
@@ -68,11 +72,12 @@ export function AddBelonging({ onChange }: Pick<PanelProps, 'onChange'>) {
         <>
           <InputNumber
             aria-label={words.amount}
-            min={0}
+            min={0.01}
             max={1_000_000}
             precision={2}
             value={cash.amount}
-            onChange={(amount) => setCash({ ...cash, amount: amount ?? 0 })}
+            placeholder={words.amount}
+            onChange={(amount) => setCash({ ...cash, amount })}
           />
           <Input
             aria-label={words.countedBy}

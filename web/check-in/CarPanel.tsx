@@ -15,6 +15,7 @@ import { CustomerPicker } from './CustomerPicker.tsx'
 import { Memory } from './Memory.tsx'
 import { ModelNote } from './ModelNote.tsx'
 import type { PanelProps } from './panel.ts'
+import { ReceivedFields } from './ReceivedFields.tsx'
 import { useAddCustomer } from './vehicles.ts'
 
 /** The car and whose it is: customer, VIN, what was sold, features, body, and what is remembered. */
@@ -72,6 +73,8 @@ export function CarPanel({
           }
         />
       )}
+      <ReceivedFields checkIn={checkIn} onChange={onChange} />
+      <h2>{words.whose}</h2>
       <div className="field">
         VIN
         <Input aria-label="VIN" value={vehicle.vin ?? ''} maxLength={24} onChange={(e) => setVin(e.target.value)} />

@@ -221,8 +221,10 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
               onRetry={() => void draft.flush()}
               onDiscard={draft.discard}
             />
-            {may && !narrow && walk}
-            <Button onClick={() => keepFile(`check-in-${vehicle.plate}`, checkIn)}>{words.keepJson}</Button>
+            <div className="in-pair">
+              {may && !narrow && walk}
+              <Button onClick={() => keepFile(`check-in-${vehicle.plate}`, checkIn)}>{words.keepJson}</Button>
+            </div>
             <Button type="primary" size="large" onClick={() => void seeProcedure()}>
               {words.procedure}
             </Button>

@@ -13,7 +13,7 @@ import { words } from '#words/en/screens/check-in.ts'
 import { speak } from '#words/en/speak.ts'
 import { BrushBar } from './BrushBar.tsx'
 import { paint } from './brush.ts'
-import { SheetTools } from './SheetTools.tsx'
+import { SheetTools, Zoom } from './SheetTools.tsx'
 import type { Painting } from './usePainting.ts'
 
 interface Props {
@@ -67,7 +67,6 @@ export function ConditionCard(props: Props) {
       hasNormal={normal !== undefined}
       comparing={comparing}
       hasBrush={brush !== undefined}
-      zoom={zoom}
       onSelect={brushOver}
       onPreset={(id) => {
         const preset = byId(catalogue.presets, id, 'preset')
@@ -78,7 +77,6 @@ export function ConditionCard(props: Props) {
       onUndo={history.undo}
       onRedo={history.redo}
       onCompare={() => setComparing(!comparing)}
-      onZoom={setZoom}
     />
   )
   const telling = (id: string) => {
@@ -123,7 +121,10 @@ export function ConditionCard(props: Props) {
       <p role="status" className="tight">
         {filled}
       </p>
-      <p className="soft tight">{brush ? words.hintBrush : words.hint}</p>
+      <div className="row spread one-line">
+        <p className="soft tight">{brush ? words.hintBrush : words.hint}</p>
+        <Zoom zoom={zoom} onZoom={setZoom} />
+      </div>
     </section>
   )
 }

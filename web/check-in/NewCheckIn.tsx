@@ -1,6 +1,7 @@
 import { Button, Form, Input, InputNumber, Radio, Select } from 'antd'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
+import type { Body } from '#core/cabin/schema.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
@@ -8,7 +9,10 @@ import { FileButton } from '#web/ui/FileButton.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
 import { useOpenJob } from './api.ts'
-import { useOwnBodies } from './vehicles.ts'
+import { useMemory, useOwnBodies } from './vehicles.ts'
+
+/** The body a car had at its last visit, among those to choose from. */
+const asLastTime = 'as-last-time'
 
 interface Fields {
   body: string
@@ -22,6 +26,13 @@ interface Fields {
   hours: number
 }
 
+/** What the form asks of a body beside its kind. */
+const bodyFields = (model: Body) => ({
+  driverSide: model.driverSide,
+  seat: model.materials.seat,
+  mat: model.materials.mat,
+})
+
 /** A vehicle that has come: its body and a few particulars, or its check-in from a file. */
 export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
   const [form] = Form.useForm<Fields>()
@@ -29,9 +40,28 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
   const go = useNavigate()
   const own = useOwnBodies()
   const [unreadable, setUnreadable] = useState('')
-  const bodies = [...(own.data ?? []).map((o) => ({ ...o.body, id: o.id })), ...catalogue.bodies]
+  const [plate, setPlate] = useState('')
+  const memory = useMemory(plate, '', '').data
+  const bodies = [
+    ...(memory ? [{ ...memory.vehicle.body, id: asLastTime, name: words.asLastTime(memory.vehicle.body.name) }] : []),
+    ...(own.data ?? []).map((o) => ({ ...o.body, id: o.id })),
+    ...catalogue.bodies,
+  ]
+  // A car that was here brings what is known of it, at once; whatever is typed afterwards stands.
+  useEffect(() => {
+    if (!memory) return
+    const { vehicle, last } = memory
+    form.setFieldsValue({
+      body: asLastTime,
+      make: vehicle.make,
+      model: vehicle.model,
+      customer: last.customer,
+      ...bodyFields(vehicle.body),
+    })
+  }, [memory, form])
   const materialOptions = catalogue.materials.map(({ id, name }) => ({ value: id, label: name }))
-  const bodyId = (id: string) => own.data?.find((o) => o.id === id)?.body.id ?? id
+  const bodyId = (id: string) =>
+    own.data?.find((o) => o.id === id)?.body.id ?? (id === asLastTime ? memory!.vehicle.body.id : id)
   const start = async (checkIn: CheckIn, hours: number) => {
     const now = new Date()
     const due = new Date(now.getTime() + hours * 3_600_000)
@@ -51,21 +81,28 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
 
   const submit = async (f: Fields) => {
     const model = byId(bodies, f.body, 'body')
+    const back = memory ?? undefined
     await start(
       {
         vehicle: {
           plate: f.plate.trim(),
+          ...(back?.vehicle.vin ? { vin: back.vehicle.vin } : {}),
           make: f.make?.trim() ?? '',
           model: f.model?.trim() ?? '',
           body: {
             ...model,
             id: bodyId(model.id),
+            name: f.body === asLastTime ? memory!.vehicle.body.name : model.name,
             driverSide: f.driverSide,
             materials: { ...model.materials, seat: f.seat, mat: f.mat },
           },
         },
         customer: f.customer?.trim() ?? '',
-        condition: {},
+        ...(back?.last.customerId && back.last.customer === f.customer?.trim()
+          ? { customerId: back.last.customerId }
+          : {}),
+        condition: f.body === asLastTime ? back!.condition : {},
+        ...(back?.odours.length && f.body === asLastTime ? { odours: back.odours } : {}),
         permissions: {},
         belongings: [],
       },
@@ -88,15 +125,23 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
         }}
         onValuesChange={(changed: Partial<Fields>) => {
           const model = bodies.find((b) => b.id === changed.body)
-          if (model)
-            form.setFieldsValue({
-              driverSide: model.driverSide,
-              seat: model.materials.seat,
-              mat: model.materials.mat,
-            })
+          if (model) form.setFieldsValue(bodyFields(model))
         }}
         form={form}
       >
+        <Form.Item
+          name="plate"
+          label={words.fields.plate}
+          rules={[{ required: true, whitespace: true, max: 16, message: words.plateRule }]}
+        >
+          <Input onBlur={(e) => setPlate(e.target.value)} onPressEnter={(e) => setPlate(e.currentTarget.value)} />
+        </Form.Item>
+        {memory && (
+          <div className="settled" role="status">
+            <strong>{words.here(memory.visits)}</strong> {words.broughtAlong}
+            {memory.last.notes && <div>{words.notedThen(memory.last.notes)}</div>}
+          </div>
+        )}
         <Form.Item name="body" label={words.fields.body}>
           <Select
             showSearch={{ optionFilterProp: 'label' }}
@@ -104,13 +149,6 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
           />
         </Form.Item>
         <div className="in-columns">
-          <Form.Item
-            name="plate"
-            label={words.fields.plate}
-            rules={[{ required: true, whitespace: true, max: 16, message: words.plateRule }]}
-          >
-            <Input />
-          </Form.Item>
           <Form.Item name="customer" label={words.fields.customer} rules={[{ max: 80 }]}>
             <Input />
           </Form.Item>

@@ -2,6 +2,7 @@ import { ConfigProvider } from 'antd'
 import type { ReactNode } from 'react'
 import type { Surface } from '#core/cabin/schema.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
+import { missingAnswers } from '#core/check-in/missing.ts'
 import type { JobView } from '#server/check-in/views.ts'
 import { useMay, useSignedIn } from '#web/client/session.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
@@ -11,7 +12,9 @@ import { CameFor } from './CameFor.tsx'
 import { CarPanel } from './CarPanel.tsx'
 import { ExpectPanel } from './ExpectPanel.tsx'
 import { FoundPanel } from './FoundPanel.tsx'
+import { NeedsPicker } from './NeedsPicker.tsx'
 import { PhotosPanel } from './PhotosPanel.tsx'
+import { SaidLater } from './SaidLater.tsx'
 import { type Tab, Tabs } from './Tabs.tsx'
 import { TriedPanel } from './TriedPanel.tsx'
 import type { useMemory } from './vehicles.ts'
@@ -57,15 +60,17 @@ export function Panels({
     asked: () => (
       <>
         <CameFor {...panel} surfaces={surfaces} />
+        <NeedsPicker {...panel} />
         <AgreedPanel {...panel} who={who} catalogue={catalogue} />
       </>
     ),
-    tried: () => (ended ? <p>{words.noTrying}</p> : <TriedPanel {...panel} functions={catalogue.functions} />),
+    tried: () =>
+      ended ? <p>{words.noTrying}</p> : <TriedPanel {...panel} surfaces={surfaces} functions={catalogue.functions} />,
     found: () => <FoundPanel {...panel} odours={catalogue.odours} who={who} leads={leads} surfaces={surfaces} />,
     told: () => <ExpectPanel {...panel} surfaces={surfaces} catalogue={catalogue} job={job.id} open={may} />,
   }
   return (
-    <Tabs tab={tab} onPick={onTab}>
+    <Tabs tab={tab} missing={may ? missingAnswers(checkIn, catalogue, ended) : {}} onPick={onTab}>
       {tab === 'place' ? (
         place
       ) : tab === 'photos' ? (
@@ -77,11 +82,16 @@ export function Panels({
           surfaces={surfaces}
         />
       ) : (
-        <ConfigProvider componentDisabled={!may}>
-          <fieldset className="stack bare" disabled={!may}>
-            {panels[tab]()}
-          </fieldset>
-        </ConfigProvider>
+        <>
+          <ConfigProvider componentDisabled={!may}>
+            <fieldset className="stack bare" disabled={!may}>
+              {panels[tab]()}
+            </fieldset>
+          </ConfigProvider>
+          {tab === 'asked' && job.state !== 'draft' && (
+            <SaidLater job={job.id} customer={checkIn.customer} catalogue={catalogue} />
+          )}
+        </>
       )}
     </Tabs>
   )

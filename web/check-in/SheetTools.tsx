@@ -12,14 +12,12 @@ interface Props {
   comparing: boolean
   /** A brush is in hand: without one nothing is brushed over. */
   hasBrush: boolean
-  zoom: number
   onSelect: (what: Selection | 'all') => void
   onPreset: (id: string) => void
   onMirror: (from: 'left' | 'right') => void
   onUndo: () => void
   onRedo: () => void
   onCompare: () => void
-  onZoom: (zoom: number) => void
 }
 
 /** What is done to many parts at once, and to the drawing itself. */
@@ -62,12 +60,20 @@ export function SheetTools(p: Props) {
       <Button onClick={p.onRedo} disabled={!p.canRedo}>
         {words.redo}
       </Button>
-      <Button aria-label={words.smaller} disabled={p.zoom <= 1} onClick={() => p.onZoom(p.zoom / 1.5)}>
+    </div>
+  )
+}
+
+/** Smaller and larger, beside the drawing's hint. */
+export function Zoom({ zoom, onZoom }: { zoom: number; onZoom: (zoom: number) => void }) {
+  return (
+    <span className="row one-line no-print">
+      <Button aria-label={words.smaller} disabled={zoom <= 1} onClick={() => onZoom(zoom / 1.5)}>
         −
       </Button>
-      <Button aria-label={words.larger} disabled={p.zoom >= 3} onClick={() => p.onZoom(p.zoom * 1.5)}>
+      <Button aria-label={words.larger} disabled={zoom >= 3} onClick={() => onZoom(zoom * 1.5)}>
         +
       </Button>
-    </div>
+    </span>
   )
 }

@@ -4,8 +4,16 @@ import { words } from '#words/en/screens/check-in.ts'
 export type Tab = keyof typeof words.tabs
 const all = Object.keys(words.tabs) as Tab[]
 
+interface Props {
+  tab: Tab
+  /** How many answers are missing behind a tab. */
+  missing: Partial<Record<Tab, number>>
+  onPick: (tab: Tab) => void
+  children: ReactNode
+}
+
 /** The panels beside the sheet, one at a time. Arrows go from tab to tab. */
-export function Tabs({ tab, onPick, children }: { tab: Tab; onPick: (tab: Tab) => void; children: ReactNode }) {
+export function Tabs({ tab, missing, onPick, children }: Props) {
   const key = (event: KeyboardEvent) => {
     const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
     if (step === 0) return
@@ -29,6 +37,14 @@ export function Tabs({ tab, onPick, children }: { tab: Tab; onPick: (tab: Tab) =
             onClick={() => onPick(id)}
           >
             {words.tabs[id]}
+            {missing[id] ? (
+              <>
+                <span className="missing" aria-hidden="true">
+                  {missing[id]}
+                </span>
+                <span className="spoken-only">{words.missing(missing[id])}</span>
+              </>
+            ) : null}
           </button>
         ))}
       </div>

@@ -10,6 +10,8 @@ import { Lanes } from '#web/ui/Lanes.tsx'
 import { flagsOf, spellsOf, threadsOf } from '#web/ui/lanes-of-plan.ts'
 import { unfolded } from '#web/ui/plan.ts'
 import { useDay } from './api.ts'
+import { GlanceStrip } from './GlanceStrip.tsx'
+import { glanceOf } from './glance.ts'
 import { JobCard } from './JobCard.tsx'
 import './day.css'
 import { words } from '#words/en/screens/day.ts'
@@ -21,24 +23,27 @@ export default function DayScreen() {
   const day = useDay()
   const plan = usePlan(unfolded)
   const speak = useSpeak()
-  const { found, field } = useFindVehicle(day.data?.jobs ?? [])
+  const glance = day.data && glanceOf(day.data, plan.data, zone)
+  const { found, field } = useFindVehicle(glance?.today ?? [])
   if (day.isPending) return <Fetching lines={4} />
   if (day.isLoadingError) return <ErrorNotice error={day.error} onRetry={() => void day.refetch()} />
-  const { jobs, bottles, now, serverTime } = day.data
-  const needs = jobs
+  const { bottles, now, serverTime } = day.data
+  const { today } = glance!
+  const needs = today
     .flatMap((job) => job.needs.map((need) => ({ ...need, title: speak?.need(need).title ?? '', job })))
     .sort((a, b) => (a.at < b.at ? -1 : 1))
   return (
     <>
-      {jobs.length === 0 && (
+      {today.length === 0 && (
         <p className="card">
           <Link to="/check-in">{words.noJobs}</Link>
         </p>
       )}
+      {today.length > 0 && <GlanceStrip glance={glance!} zone={zone} />}
       {field}
       <section className="job-cards" aria-label={words.vehicles}>
         {found.map((job) => (
-          <JobCard key={job.id} job={job} speak={speak} zone={zone} now={serverTime} />
+          <JobCard key={job.id} job={job} speak={speak} zone={zone} now={serverTime} minute={now} />
         ))}
       </section>
       <div className="day-lower">

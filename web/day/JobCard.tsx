@@ -10,11 +10,13 @@ interface Props {
   job: DayJobView
   zone: string
   now: string
+  /** The same in minutes of the shop's day. */
+  minute: number
   /** Its words come after the card. */
   speak: Speaker | undefined
 }
 
-export function JobCard({ job, zone, now, speak }: Props) {
+export function JobCard({ job, zone, now, minute, speak }: Props) {
   const urgent = job.needs.filter((n) => n.at <= now)
   const to =
     job.state === 'draft'
@@ -32,7 +34,8 @@ export function JobCard({ job, zone, now, speak }: Props) {
         : job.stepsDone > 0
           ? 'nobody on it'
           : 'waits')
-  const late = job.ready !== null && job.due !== null
+  // An end that is past says nothing; then the promise does.
+  const planned = job.ready !== null && job.due !== null && job.ready >= minute
   return (
     <Link to={to} className="card job-card" style={{ borderLeft: `9px solid ${job.colour}` }}>
       {job.petals.length > 0 ? (
@@ -52,7 +55,7 @@ export function JobCard({ job, zone, now, speak }: Props) {
         <span className={urgent.length > 0 ? 'chip now' : 'chip'}>{status}</span>
         <span className="soft">
           {job.minutesLeft !== null && job.minutesLeft > 0 ? `${sayMinutes(job.minutesLeft)} hands-on · ` : ''}
-          {late && job.ready !== null
+          {planned && job.ready !== null
             ? `plan ends ${sayClock(job.ready)}`
             : job.due
               ? `due ${clockIn(zone, job.due)}`

@@ -7,7 +7,7 @@ import { useKeeping } from './api.ts'
 
 export const roleOptions = (['owner', 'lead', 'technician', 'front-desk'] as const).map((value) => ({
   value,
-  label: value,
+  label: words.roles[value],
 }))
 const day: [number, number][] = [
   [480, 720],

@@ -1,6 +1,6 @@
 import { Button, Select } from 'antd'
 import { useState } from 'react'
-import { usePeople, useSignedIn } from '#web/client/session.ts'
+import { useCatalogue, usePeople, useSignedIn } from '#web/client/session.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -14,9 +14,11 @@ export default function PeopleScreen() {
   const [before, setBefore] = useState<number | null>(null)
   const [people, devices, sessions, audit] = [usePeople(), useDevices(), useSessions(), useAudit(before)]
   const keep = useKeeping()
+  const catalogue = useCatalogue()
   const failed = [people, devices, sessions, audit].find((q) => q.isLoadingError)
   if (failed?.error) return <ErrorNotice error={failed.error} onRetry={() => void failed.refetch()} />
   if (!people.data || !devices.data || !sessions.data || !audit.data) return <Fetching lines={5} />
+  const skillName = (id: string) => (catalogue.data?.skills.find((s) => s.id === id)?.name ?? id).toLowerCase()
   const names = new Map(people.data.map((p) => [p.id, p.name]))
   const error = [keep.setRole, keep.unlock, keep.sendAway, keep.end].find((m) => m.isError)?.error
   return (
@@ -29,7 +31,7 @@ export default function PeopleScreen() {
             {people.data.map((p) => (
               <li key={p.id}>
                 <span>
-                  <strong>{p.name}</strong> <span className="soft">{p.skills.join(', ')}</span>
+                  <strong>{p.name}</strong> <span className="soft">{p.skills.map(skillName).join(', ')}</span>
                 </span>
                 <span className="row">
                   <Select
@@ -96,8 +98,8 @@ export default function PeopleScreen() {
             {audit.data.entries.map((e) => (
               <li key={e.seq}>
                 <span>
-                  <strong>{e.what.replaceAll('-', ' ')}</strong> {e.person && names.get(e.person)}{' '}
-                  <span className="soft">{e.detail}</span>
+                  <strong>{words.events[e.what] ?? e.what.replaceAll('-', ' ')}</strong>{' '}
+                  {e.person && names.get(e.person)} <span className="soft">{e.detail}</span>
                 </span>
                 <span className="soft">{clockIn(zone, e.at)}</span>
               </li>

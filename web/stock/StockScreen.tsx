@@ -1,4 +1,5 @@
 import { Link } from 'react-router'
+import type { StockView } from '#server/stock/views.ts'
 import { useMay } from '#web/client/session.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -10,6 +11,32 @@ import { Receive } from './Receive.tsx'
 import { StockFile } from './StockFile.tsx'
 import './stock.css'
 
+/** One thing on the shelf with its lots. */
+function ShelfRow({ item, may }: { item: StockView['items'][number]; may: boolean }) {
+  return (
+    <li>
+      <details>
+        <summary>
+          <span>
+            <strong>{nameOf(item)}</strong>
+            {item.order && <span className="tag"> {words.orderNow}</span>}
+          </span>
+          <span>{item.lots.length === 0 ? words.nothing : say(item, item.left)}</span>
+          <span>{item.booked > 0 ? say(item, item.booked) : words.nothing}</span>
+          <span>{item.reorderAt > 0 ? say(item, item.reorderAt) : words.nothing}</span>
+          <span>{money(item.perLitre)}</span>
+          <span>{money(item.perVehicle)}</span>
+        </summary>
+        <ul className="plain lots">
+          {item.lots.map((lot) => (
+            <LotRow key={`${lot.id} ${lot.left}`} item={item} lot={lot} may={may} />
+          ))}
+        </ul>
+      </details>
+    </li>
+  )
+}
+
 /** The shelf: what is left, what is booked, what to order, what it costs. */
 export default function StockScreen() {
   const stock = useStock()
@@ -17,6 +44,9 @@ export default function StockScreen() {
   if (stock.isPending) return <Fetching lines={5} />
   if (stock.isLoadingError) return <ErrorNotice error={stock.error} onRetry={() => void stock.refetch()} />
   const { items, leadDays } = stock.data
+  // What neither lies here nor is wanted would be rows of dashes.
+  const kept = items.filter((i) => i.lots.length > 0 || i.booked > 0)
+  const others = items.filter((i) => !kept.includes(i))
   return (
     <div className="stack">
       <section className="card" aria-labelledby="stock">
@@ -36,29 +66,20 @@ export default function StockScreen() {
             <span>{words.perLitre}</span>
             <span>{words.perVehicle}</span>
           </li>
-          {items.map((item) => (
-            <li key={item.item}>
-              <details>
-                <summary>
-                  <span>
-                    <strong>{nameOf(item)}</strong>
-                    {item.order && <span className="tag"> {words.orderNow}</span>}
-                  </span>
-                  <span>{item.lots.length === 0 ? words.nothing : say(item, item.left)}</span>
-                  <span>{item.booked > 0 ? say(item, item.booked) : words.nothing}</span>
-                  <span>{item.reorderAt > 0 ? say(item, item.reorderAt) : words.nothing}</span>
-                  <span>{money(item.perLitre)}</span>
-                  <span>{money(item.perVehicle)}</span>
-                </summary>
-                <ul className="plain lots">
-                  {item.lots.map((lot) => (
-                    <LotRow key={`${lot.id} ${lot.left}`} item={item} lot={lot} may={may} />
-                  ))}
-                </ul>
-              </details>
-            </li>
+          {kept.map((item) => (
+            <ShelfRow key={item.item} item={item} may={may} />
           ))}
         </ul>
+        {others.length > 0 && (
+          <details className="below">
+            <summary>{words.notKept(others.length)}</summary>
+            <ul className="plain shelf many">
+              {others.map((item) => (
+                <ShelfRow key={item.item} item={item} may={may} />
+              ))}
+            </ul>
+          </details>
+        )}
       </section>
       {may && <Receive items={items} />}
       {may && <StockFile />}

@@ -2,7 +2,7 @@ import { memo, useMemo } from 'react'
 import type { CarDrawing } from '#core/cabin/car.ts'
 import type { Box } from '#core/cabin/parts.ts'
 import type { Step } from '#core/procedures/schema.ts'
-import { Car } from '#web/ui/Car.tsx'
+import { LitCar } from '#web/ui/LitCar.tsx'
 
 interface Props {
   drawing: CarDrawing
@@ -11,6 +11,8 @@ interface Props {
   /** What is worked now, or what stops. */
   step: Step | undefined
   label: string
+  /** Also where nothing is lit. */
+  always?: true
 }
 
 /** A step of the whole car lights none of it: everything lit says nothing. */
@@ -25,6 +27,8 @@ const placesOf = (step: Step | undefined): readonly string[] => {
 /** Room beside what is lit, so that one sees what it is next to; and the least that is shown, px of the drawing. */
 const beside = 64
 const least = { w: 420, h: 220 }
+/** It is shown broad: so many times as wide as high. */
+const broad = 2
 
 /** The part of the drawing round what is lit; all of it where nothing is, or where it is all over. */
 function viewOf({ places, width, height }: CarDrawing, lit: ReadonlySet<string>): Box | undefined {
@@ -34,24 +38,22 @@ function viewOf({ places, width, height }: CarDrawing, lit: ReadonlySet<string>)
     const size = Math.min(all, Math.max(room, to - from + 2 * beside))
     return [Math.min(Math.max(0, (from + to - size) / 2), all - size), size] as const
   }
-  const [x, w] = side(Math.min(...there.map((p) => p.x)), Math.max(...there.map((p) => p.x + p.w)), least.w, width)
   const [y, h] = side(Math.min(...there.map((p) => p.y)), Math.max(...there.map((p) => p.y + p.h)), least.h, height)
+  const room = Math.max(least.w, broad * h)
+  const [x, w] = side(Math.min(...there.map((p) => p.x)), Math.max(...there.map((p) => p.x + p.w)), room, width)
   return { x, y, w, h }
 }
 
 /** Where in the car the step is. Drawn again when the step changes and not when the clock does. */
-export const Where = memo(function Where({ drawing, names, step, label }: Props) {
+export const Where = memo(function Where({ drawing, names, step, label, always }: Props) {
   const lit = useMemo(() => new Set(placesOf(step)), [step])
   const view = useMemo(() => viewOf(drawing, lit), [drawing, lit])
+  // All of the car, small and unlit, would only stand before what is to be done.
+  if (lit.size === 0 && !always) return null
   return (
     <div className="card mini-card">
       <div className="mini">
-        <Car
-          drawing={drawing}
-          view={view}
-          label={label}
-          look={(s) => ({ name: names.get(s) ?? s, soil: 0, marks: [], lit: lit.has(s), dim: !lit.has(s) })}
-        />
+        <LitCar drawing={drawing} names={names} lit={lit} view={view} label={label} />
       </div>
     </div>
   )

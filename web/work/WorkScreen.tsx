@@ -120,7 +120,6 @@ export default function WorkScreen() {
             label={step ? words.where(speak.title(step.title)) : words.theCar}
           />
         )}
-        <Others view={view} person={session.person} />
       </div>
       <div className="stack">
         {error && !flagging && <ErrorNotice error={error} />}
@@ -138,6 +137,7 @@ export default function WorkScreen() {
             onAppend={tap}
           />
         )}
+        <Others view={view} person={session.person} />
         {mayWork && stops.map((s) => <StopCard key={s.id} {...ofStops} step={s} error={null} />)}
         <SkillWaits view={view} steps={unskilled} error={error} onAppend={tap} />
         <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />

@@ -23,6 +23,7 @@ export const refusals: WordsOf<RefusalMessages> = {
   passive: ({ step }, n) => `${quoted(step, n)} needs nobody; say “dry” when it is.`,
   'no-skill': ({ step, skill }, n) => `${quoted(step, n)} needs somebody who holds “${skill}”.`,
   'lead-only': () => 'Only a lead lets somebody do a step without its skill.',
+  'lead-records': () => 'A lead records what the customer says after the sheet is issued.',
   'trained-only': ({ step, skill }, n) =>
     `${quoted(step, n)} is for trained people only${skill ? ` (“${skill}”)` : ''}; no word stands in for it.`,
   busy: ({ step }, n) => `You are on ${quoted(step, n)}. Pause or finish it first.`,
@@ -43,6 +44,16 @@ export const refusals: WordsOf<RefusalMessages> = {
 
 export const log: WordsOf<LogMessages> = {
   note: ({ text }) => text,
+  'customer-said': ({ from, text, permission, answer }, n) =>
+    [
+      `${from}:`,
+      permission && answer !== undefined
+        ? `may we ${n.of('permissions', permission).question} ${answer ? 'Yes.' : 'No.'}`
+        : '',
+      text,
+    ]
+      .filter(Boolean)
+      .join(' '),
   'condition-changed': ({ note }) => `Condition changed: ${note}`,
   'recheck-failed': ({ note }) => `Recheck failed: ${note}`,
   'hazard-found': ({ rule, stop, note, told }, n) =>

@@ -1,3 +1,5 @@
+import type { Received } from '#core/check-in/received.ts'
+
 // What is printed on paper: sheets, labels and strips. Figures and names come in as they are said.
 
 const stricter = 'Follow the label, the safety data sheet and your local rules; the stricter wins.'
@@ -66,6 +68,17 @@ export const papers = {
   checkIn: {
     promised: (when: string) => `Promised for ${when}`,
     wish: (words: string) => `They came for: “${words}”`,
+    needs: 'The driver needs',
+    /** The car as it was left, in one line; empty where nothing was written down. */
+    received: ({ keys, hook, mileage, fuel, stands }: Received) =>
+      [
+        keys !== undefined && `${keys === 1 ? '1 key' : `${keys} keys`}${hook ? `, hook ${hook}` : ''}`,
+        mileage !== undefined && `mileage ${mileage.toLocaleString('en')}`,
+        fuel !== undefined && `fuel or charge ${fuel} %`,
+        stands && `stands at ${stands}`,
+      ]
+        .filter(Boolean)
+        .join(' · '),
     smells: 'Smells',
     smellLevels: ['', 'faint', 'clear', 'strong'],
     notes: 'Notes',

@@ -1,5 +1,6 @@
 import type { SurfaceName } from '#core/cabin/schema.ts'
 import type { Ban } from '#core/catalogue/treatment.ts'
+import type { Need } from '#core/check-in/needs.ts'
 import type { ChanceBand } from '#core/condition/expectation.ts'
 import type {
   CautionMessages,
@@ -245,6 +246,22 @@ export const fixes: WordsOf<FixMessages> = {
   'put-after': ({ step }, n) => `Put it right after ${quoted(step, n)}`,
 }
 
+/** What the driver needs: as it is asked, and what the crew does about it. */
+export const driverNeeds: Record<Need, { asked: string; does: string }> = {
+  'no-scent': {
+    asked: 'nothing scented',
+    does: 'Nothing scented in this car: no perfume, no deodoriser, also none in a tank.',
+  },
+  'bare-controls': {
+    asked: 'controls left bare',
+    does: 'Wheel, lever, pedals and switches stay bare: nothing that shines or slips.',
+  },
+  'as-it-stood': {
+    asked: 'seat and mirrors as they stood',
+    does: 'Note how seat, wheel and mirrors stand before moving them, and set them back.',
+  },
+}
+
 export const notes: WordsOf<NoteMessages> = {
   standard: ({ name, version }) => `Standard: ${name}, version ${version}.`,
   finish: ({ finish }, n) =>
@@ -262,6 +279,7 @@ export const notes: WordsOf<NoteMessages> = {
     'Where the child seat stands was not written down: mark it at check-in, nothing is done under it.',
   smell: ({ odour, level, source, known }, n) =>
     `Smell: ${n.of('odours', odour).name.toLowerCase()}, ${smellLevels[level]}${source ? `, suspected from ${source}` : ''}. ${known ? 'Its source is worked' : 'Its source is looked for'} first, then clean, dry and air.`,
+  need: ({ need }) => driverNeeds[need].does,
   'hazard-not-cleared': () => 'A hazardous find is not cleared: hands off, the lead decides.',
   'drying-air': () => 'Drying times are for doors open and a blower at 20 °C and 50 % humidity.',
   'ceiling-alone': () =>

@@ -33,7 +33,7 @@ import { Parts } from './parts.ts'
 import { referenceFaults } from './references.ts'
 import { meetings } from './sequences.ts'
 import { ofMachines, putAwaySteps, setUpSteps, withHandSetUps } from './set-ups.ts'
-import { deadOf, settingOf, uniform } from './setting.ts'
+import { settingOf, uniform, unreachableBy } from './setting.ts'
 import { withSources } from './smells.ts'
 import {
   type Draft,
@@ -152,13 +152,13 @@ function review(
   const places = new Places(request.checkIn.vehicle.body, catalogue.walk, setting.choices.direction ?? '')
   const drafting: Drafting = { setting, places, request: { ...request, checkIn }, surfaces, soil, severe }
 
-  const dead = new Set(deadOf(checkIn, catalogue).flatMap((f) => f.dead ?? []))
+  const isUnreachable = unreachableBy(checkIn, catalogue)
   const chosen = surfaces
     .filter(
       (surface) => !setting.sold || setting.sold.groups.includes(surface.group) || setting.held.by.has(surface.id),
     )
     .map((surface) =>
-      dead.has(surface.kind)
+      isUnreachable(surface)
         ? { work: [], residuals: [unreachable(surface)] }
         : chooseWork(surface, condition[surface.id] ?? { soil: 0 }, setting),
     )

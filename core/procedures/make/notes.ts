@@ -14,6 +14,7 @@ export function notesOf({ checkIn, timeLimit, standard }: ProcedureRequest, sett
     ...(finish.id === 'standard' ? [] : [note('finish', { finish: finish.id })]),
     ...(timeLimit ? [note('fits-limit', timeLimit)] : []),
     ...(sold ? [note('sold', { package: sold.id })] : []),
+    ...(checkIn.needs ?? []).map((need) => note('need', { need })),
     ...features.map((f) => note('feature', { feature: f.id })),
     ...noted.map((choice) => note('house-choice', choice)),
     ...refused.map((p) => {

@@ -1,4 +1,5 @@
 import type { Feature, Material, Surface } from '#core/cabin/schema.ts'
+import { placeOfSurface } from '#core/cabin/surfaces.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Finish } from '#core/catalogue/finish.ts'
@@ -90,6 +91,18 @@ const actOf = (treatment: Treatment, house: readonly HouseChoice[], catalogue: C
 /** What did not work when it was tried. */
 export const deadOf = ({ functions = {} }: Pick<CheckIn, 'functions'>, catalogue: Catalogue) =>
   catalogue.functions.filter((f) => functions[f.id]?.works === false)
+
+/** Surfaces that cannot be reached because something does not work: of that window alone where it is known which. */
+export function unreachableBy(
+  checkIn: Pick<CheckIn, 'functions'>,
+  catalogue: Catalogue,
+): (surface: Surface) => boolean {
+  const dead = deadOf(checkIn, catalogue).flatMap(({ id, dead: kinds = [] }) =>
+    kinds.map((kind) => ({ kind, which: checkIn.functions?.[id]?.which })),
+  )
+  return (surface) =>
+    dead.some(({ kind, which }) => kind === surface.kind && (!which?.length || which.includes(placeOfSurface(surface))))
+}
 
 /** By what is said otherwise: the function that says it. */
 const saidBy = (dead: ReturnType<typeof deadOf>, what: 'motion' | 'refused' | 'cautions') =>

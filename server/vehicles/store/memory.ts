@@ -57,7 +57,14 @@ export async function memoryOf(
   const special = new Set(catalogue.treatments.filter((t) => t.attempts > 1 && t.product).map((t) => t.id))
   return {
     visits: visits.length,
-    last: { job: last.id, callSign: last.callSign, arrived: last.arrives, customer: last.checkIn.customer },
+    last: {
+      job: last.id,
+      callSign: last.callSign,
+      arrived: last.arrives,
+      customer: last.checkIn.customer,
+      ...(last.checkIn.customerId ? { customerId: last.checkIn.customerId } : {}),
+      notes: last.checkIn.notes ?? '',
+    },
     vehicle: last.checkIn.vehicle,
     condition: last.checkIn.condition,
     odours: last.checkIn.odours ?? [],

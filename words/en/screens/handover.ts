@@ -6,6 +6,7 @@ export const words = {
   keepNote: 'Note it',
   cancel: 'Cancel',
   self: 'self-checked',
+  openOnes: (n: number) => (n === 0 ? 'Every place has passed' : 'Lit: where something is still to be looked at'),
   left: (n: number) => (n === 0 ? 'Every place was seen.' : `${n} places left`),
   toReport: 'Go to the handover',
   print: 'Print',

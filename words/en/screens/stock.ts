@@ -11,6 +11,7 @@ export const words = {
   perVehicle: 'A vehicle',
   orderNow: 'order now',
   nothing: '–',
+  notKept: (n: number) => `Neither here nor wanted: ${n}`,
   receive: 'A delivery came',
   code: 'Lot code',
   amount: 'Amount (ml or pieces)',

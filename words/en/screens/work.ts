@@ -1,5 +1,7 @@
 export const words = {
   now: 'Now',
+  elapsed: (minutes: number, planned: string) => `${minutes} of ${planned}`,
+  onIt: '· you are on it',
   wear: (what: string) => `Wear ${what}.`,
   pick: 'Which vehicle?',
   steps: (done: number, all: number) => `${done} of ${all} steps`,

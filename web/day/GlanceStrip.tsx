@@ -1,0 +1,48 @@
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import { sayClock, sayMinutes } from '#core/units/format.ts'
+import { clockIn } from '#web/shell/clock.ts'
+import { words } from '#words/en/screens/day.ts'
+import type { Glance } from './glance.ts'
+
+const shown = 3
+
+function Cell({ title, id, children }: { title: string; id: string; children: ReactNode }) {
+  return (
+    <div className="glance-cell" data-glance={id}>
+      <span className="soft">{title}</span>
+      {children}
+    </div>
+  )
+}
+
+/** Late, free, next: what a lead looks up for. */
+export function GlanceStrip({ glance, zone }: { glance: Glance; zone: string }) {
+  const { late, free, next, later } = glance
+  return (
+    <section className="card glance" aria-label={words.glance.title}>
+      <Cell id="late" title={words.glance.late}>
+        {late.length === 0 && <strong>{words.glance.nothingLate}</strong>}
+        {late.slice(0, shown).map(({ sign, by, isNow }) => (
+          <strong key={sign} className="late">
+            {words.glance.lateBy(sign, sayMinutes(by), isNow)}
+          </strong>
+        ))}
+        {late.length > shown && <span className="soft">{words.glance.more(late.length - shown)}</span>}
+      </Cell>
+      <Cell id="free" title={words.glance.free}>
+        {free.length === 0 && <strong>{words.glance.nobodyFree}</strong>}
+        {free.slice(0, shown).map(({ name, until }) => (
+          <strong key={name}>{words.glance.freeUntil(name, until === undefined ? undefined : sayClock(until))}</strong>
+        ))}
+        {free.length > shown && <span className="soft">{words.glance.more(free.length - shown)}</span>}
+      </Cell>
+      <Cell id="next" title={words.glance.next}>
+        <strong>
+          {next ? words.glance.comes(next.sign, clockIn(zone, next.arrives), next.overdue) : words.glance.nothingNext}
+        </strong>
+        {later > 0 && <Link to="/check-in">{words.glance.later(later)}</Link>}
+      </Cell>
+    </section>
+  )
+}
