@@ -49,7 +49,8 @@ const mayImport = {
     shelf: ['http', 'database'],
     jobs: ['http', 'database', 'shelf'],
     catalogue: capability,
-    'check-in': capability,
+    // What a car looked like when it came is on its paper.
+    'check-in': [...capability, 'photos'],
     customers: capability,
     day: capability,
     handover: capability,
@@ -61,7 +62,7 @@ const mayImport = {
     stock: capability,
     vehicles: capability,
     work: capability,
-    demo: [...capability, 'check-in', 'people', 'plan', 'procedures', 'stock', 'work'],
+    demo: [...capability, 'check-in', 'people', 'photos', 'plan', 'procedures', 'stock', 'work'],
   },
   web: {
     workers: [],

@@ -5,9 +5,13 @@ import { generateProcedure } from '#core/procedures/make/generate.ts'
 import type { Fault } from '#core/units/fault.ts'
 import { Problem } from '#server/http/problem.ts'
 import { type AppContext, type Route, routes } from '#server/http/route.ts'
-import { jobOf } from '#server/jobs/jobs.ts'
+import type { Scope } from '#server/http/scope.ts'
+import { type JobRow, jobOf } from '#server/jobs/jobs.ts'
+import { thumbnail } from '#server/photos/picture.ts'
+import { photoFile, photosOf } from '#server/photos/store.ts'
+import { speak } from '#words/en/speak.ts'
 import { takeFleet } from './fleet.ts'
-import { checkInPdf } from './sheet-pdf.ts'
+import { checkInPdf, mostPhotos } from './sheet-pdf.ts'
 import { jobView, openJob, saveDraft } from './store.ts'
 import type { JobView } from './views.ts'
 import { checkInWires } from './wire.ts'
@@ -27,7 +31,23 @@ function judgeTimes({ arrives, due }: { arrives: string; due: string | null }) {
   if (errors.length > 0) throw new Problem(400, 'invalid', errors[0]!.message, errors)
 }
 
-export const checkInRoutes = ({ catalogue, db, now }: AppContext): Route[] => {
+/** Photos that go onto the check-in paper: what was there when the car came. */
+const onPaper = new Set(['before', 'damage'])
+
+export const checkInRoutes = ({ catalogue, db, files, now }: AppContext): Route[] => {
+  /** The first photos of a job, small, with what they show. */
+  const photosFor = async (scope: Scope, { id, checkIn }: JobRow) => {
+    const names = new Map(
+      surfacesOf(checkIn.vehicle.body, catalogue.surfaces).map((s) => [s.id, speak.surface(s.name)]),
+    )
+    const list = (await photosOf(db, scope, id)).filter((p) => onPaper.has(p.kind)).slice(0, mostPhotos)
+    return Promise.all(
+      list.map(async (p) => ({
+        bytes: await thumbnail(await photoFile(db, files, scope, p.id)),
+        what: (p.surface && names.get(p.surface)) ?? '',
+      })),
+    )
+  }
   /** The engine itself is the judge of what a body and a condition may hold; what it refuses is not stored. */
   const judge = (checkIn: CheckIn) => {
     surfacesOf(checkIn.vehicle.body, catalogue.surfaces)
@@ -56,7 +76,11 @@ export const checkInRoutes = ({ catalogue, db, now }: AppContext): Route[] => {
     'GET /api/jobs/:id/check-in/sheet': async ({ scope, params }) => {
       const job = await jobOf(db, scope, params.id)
       const name = `check-in-${job.callSign.toLowerCase().replace(' ', '-')}.pdf`
-      return { type: 'application/pdf', bytes: await checkInPdf(job, scope, catalogue), name }
+      return {
+        type: 'application/pdf',
+        bytes: await checkInPdf(job, scope, catalogue, await photosFor(scope, job)),
+        name,
+      }
     },
     'POST /api/fleet': ({ scope, body }) => takeFleet(db, scope, body, catalogue, now()),
   })

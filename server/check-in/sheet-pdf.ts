@@ -16,6 +16,8 @@ import { driverNeeds } from '#words/en/procedures.ts'
 import { speak } from '#words/en/speak.ts'
 
 const words = papers.checkIn
+/** Photos in a row on the paper. */
+export const mostPhotos = 6
 
 function signature({ agreement }: CheckIn, zone: string): Content {
   if (!agreement) return { text: words.unsigned, color: soft }
@@ -35,6 +37,8 @@ export function checkInPdf(
   job: JobRow,
   { shopName, timeZone }: Pick<Scope, 'shopName' | 'timeZone'>,
   catalogue: Catalogue,
+  /** Photos as JPEG with what they show, the first few of them. */
+  photos: readonly { bytes: Uint8Array; what: string }[] = [],
 ): Promise<Buffer> {
   const { checkIn } = job
   const { vehicle } = checkIn
@@ -78,6 +82,24 @@ export function checkInPdf(
       ? [{ text: printable(`${words.needs}: ${checkIn.needs.map((need) => driverNeeds[need].asked).join('; ')}`) }]
       : []),
     ...(checkIn.notes ? [{ text: printable(`${words.notes}: ${checkIn.notes}`) }] : []),
+    ...(photos.length > 0
+      ? [
+          {
+            columns: photos.map(({ bytes, what }) => ({
+              stack: [
+                {
+                  image: `data:image/jpeg;base64,${Buffer.from(bytes).toString('base64')}`,
+                  fit: [84, 62] as [number, number],
+                },
+                { text: printable(what), color: soft, fontSize: 7.5 },
+              ],
+              width: 90,
+            })),
+            columnGap: 4,
+            margin: [0, 4, 0, 0] as [number, number, number, number],
+          },
+        ]
+      : []),
     heading(words.expect),
     expectations.length > 0
       ? {

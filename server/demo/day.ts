@@ -4,14 +4,17 @@ import type { Procedure } from '#core/procedures/schema.ts'
 import { dayIn, momentOf } from '#core/units/shop-time.ts'
 import { openJob } from '#server/check-in/store.ts'
 import type { AppContext } from '#server/http/route.ts'
+import type { Scope } from '#server/http/scope.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
 import { placesOf } from '#server/jobs/jobs.ts'
 import { noShopYet } from '#server/people/store/ways-in.ts'
+import { addPhoto } from '#server/photos/store.ts'
 import { makePlan } from '#server/plan/store.ts'
 import { issue } from '#server/procedures/store/procedures.ts'
 import { keepStandard } from '#server/procedures/store/standards.ts'
 import { receive } from '#server/stock/store.ts'
 import { appendEvent } from '#server/work/store.ts'
+import { type Scene as Drawn, drawnPhoto } from './photos.ts'
 import { demoShop } from './shop.ts'
 import { morningZone, seedScope, seedShop } from './store.ts'
 import { demoVehicles } from './vehicles.ts'
@@ -52,6 +55,25 @@ async function workThrough(
     await say('step-finished', step.id, clock)
   }
   return { procedure }
+}
+
+/** Photos of a demonstration car: what, of which surface, and whether before or after. */
+async function photograph(
+  context: AppContext,
+  scope: Scope,
+  job: string,
+  shots: readonly [kind: 'before' | 'after', surface: string, scene: Drawn][],
+  at: string,
+): Promise<void> {
+  for (const [kind, surface, scene] of shots)
+    await addPhoto(
+      context.db,
+      context.files,
+      scope,
+      job,
+      { id: uuidv7(), kind, surface, bytes: await drawnPhoto(scene) },
+      at,
+    )
 }
 
 /** Days since the car that is expected was here before. */
@@ -95,6 +117,18 @@ async function formerVisit(
     await say({ type: 'step-finished', data: { step: id } }).catch(() => undefined)
   for (const { id } of placesOf(checkIn, context.catalogue))
     await say({ type: 'check-passed', data: { place: id } }, wren)
+  await photograph(
+    context,
+    lead,
+    job.id,
+    [
+      ['before', 'seat-1r.seat-base', { what: 'seat', soil: 2 }],
+      ['after', 'seat-1r.seat-base', { what: 'seat', soil: 0 }],
+      ['before', 'load.load-floor', { what: 'load', soil: 3 }],
+      ['after', 'load.load-floor', { what: 'load', soil: 0 }],
+    ],
+    began,
+  )
   await say({ type: 'handed-over', data: { to: today.customer } })
 }
 
@@ -156,6 +190,26 @@ export async function seedDemo(context: AppContext): Promise<void> {
   const teasel = await open(rowing!, 530, 1020)
   await open(pottery!, 810, 1080)
   const sorrel = await open(florist!, 340, 660)
+  await photograph(
+    context,
+    lead,
+    alder.id,
+    [
+      ['before', 'seat-1l.seat-base', { what: 'seat', soil: 2, stain: true }],
+      ['before', 'foot-1l.carpet', { what: 'floor', soil: 2 }],
+    ],
+    plus(now, -75),
+  )
+  await photograph(
+    context,
+    lead,
+    sorrel.id,
+    [
+      ['before', 'cargo.cargo-floor', { what: 'load', soil: 3 }],
+      ['after', 'cargo.cargo-floor', { what: 'load', soil: 0 }],
+    ],
+    plus(now, -200),
+  )
   await workThrough(context, byLogin.get('ines')!, alder.id, plus(now, -72), now)
   await workThrough(context, byLogin.get('jory')!, sorrel.id, plus(now, -200), now)
   await issue(context.db, lead, teasel.id, context.catalogue, now)

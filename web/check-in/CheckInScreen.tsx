@@ -33,6 +33,7 @@ import { PlacePanel } from './PlacePanel.tsx'
 import type { Tab } from './Tabs.tsx'
 import { usePainting } from './usePainting.ts'
 import { useMemory } from './vehicles.ts'
+import { WalkPhoto } from './WalkPhoto.tsx'
 import { WalkRound } from './WalkRound.tsx'
 import { WalkStart } from './WalkStart.tsx'
 
@@ -156,6 +157,13 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
           places={round}
           catalogue={catalogue}
           look={look}
+          {...(checkIn.permissions.photos === false
+            ? {}
+            : {
+                photo: (place, part) => (
+                  <WalkPhoto key={place.id} job={job.id} before={memory.data?.last.job} place={place} part={part} />
+                ),
+              })}
           canUndo={held.canUndo}
           onUndo={draft.undo}
           onCondition={setCondition}

@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { useRef, useState } from 'react'
+import { type ReactNode, useRef, useState } from 'react'
 import type { CarPlace } from '#core/cabin/places.ts'
 import type { Surface } from '#core/cabin/schema.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
@@ -27,8 +27,10 @@ interface Props {
   onCondition: (update: (now: Condition) => Condition) => void
   onWalked: (places: readonly string[]) => void
   onLeave: () => void
-  /** Leaves it for photos or smells of what is before one. */
-  onBeside: (tab: 'photos' | 'found', surface: string | undefined) => void
+  /** Leaves it for the smells of what is before one. */
+  onBeside: (tab: 'found', surface: string | undefined) => void
+  /** How a photo is taken of what is before one; none where they are not wanted. */
+  photo?: (place: CarPlace, part: string | undefined) => ReactNode
 }
 
 const noteKinds = ['hair', 'sand', 'stain', 'damage', 'moisture', 'biohazard'] as const
@@ -211,7 +213,7 @@ export function WalkRound(props: Props) {
           </Button>
         ))}
         <Button onClick={() => onBeside('found', part)}>{words.walk.smell}</Button>
-        <Button onClick={() => onBeside('photos', part ?? place.surfaces[0]!.id)}>{words.walk.photo}</Button>
+        {props.photo?.(place, part)}
       </div>
       <footer className="walk-foot">
         <div className="walk-soils" role="group" aria-label={words.walk.soilOf(part ? look(part).name : name)}>

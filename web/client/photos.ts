@@ -6,10 +6,12 @@ import { get, put, remove, sendFile } from './http.ts'
 
 const key = (job: string) => ['jobs', job, 'photos']
 
-export const usePhotos = (job: string) =>
+/** @param job none where there is no such visit */
+export const usePhotos = (job: string | undefined) =>
   useQuery({
-    queryKey: key(job),
-    queryFn: ({ signal }) => get('/api/jobs/:id/photos', { params: { id: job }, signal }),
+    queryKey: key(job ?? ''),
+    queryFn: ({ signal }) => get('/api/jobs/:id/photos', { params: { id: job! }, signal }),
+    enabled: job !== undefined,
   })
 
 export interface Shot {

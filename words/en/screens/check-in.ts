@@ -103,6 +103,7 @@ export const words = {
     tapPart: 'Tap the part it is on first.',
     notes: { hair: 'Hair', sand: 'Grit', stain: 'Stain', damage: 'Damage', moisture: 'Wet', biohazard: 'Biohazard' },
     photo: 'Photo',
+    framed: 'The picture of last time lies over it: frame it alike.',
     smell: 'Smell',
   },
   closePlace: 'Close',
