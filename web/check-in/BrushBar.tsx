@@ -1,3 +1,4 @@
+import { useToolbar } from '#web/ui/useToolbar.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
 import { BrushKind } from './BrushKind.tsx'
@@ -37,7 +38,7 @@ export function BrushBar({ brush, onPick, catalogue }: Props) {
     else onPick(undefined)
   }
   return (
-    <div className="brushes" role="toolbar" aria-label={words.brushes}>
+    <div className="brushes" role="toolbar" aria-label={words.brushes} {...useToolbar()}>
       {words.soil.map((word, soil) => (
         <button
           key={word}

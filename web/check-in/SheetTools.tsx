@@ -1,5 +1,6 @@
 import { Button, Select } from 'antd'
 import { type Selection, selections } from '#core/condition/patterns.ts'
+import { useToolbar } from '#web/ui/useToolbar.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
 
@@ -23,7 +24,7 @@ interface Props {
 /** What is done to many parts at once, and to the drawing itself. */
 export function SheetTools(p: Props) {
   return (
-    <div className="sheet-tools" role="toolbar" aria-label={words.tools}>
+    <div className="sheet-tools" role="toolbar" aria-label={words.tools} {...useToolbar()}>
       <Select
         className="field-m"
         aria-label={words.brushOver}

@@ -1,4 +1,4 @@
-import { Button } from 'antd'
+import { Button, Modal } from 'antd'
 import { useState } from 'react'
 import type { CarPlace } from '#core/cabin/places.ts'
 import { useAddPhoto, usePhotos } from '#web/client/photos.ts'
@@ -33,25 +33,33 @@ export function WalkPhoto({ job, before, place, part }: Props) {
       <Button aria-pressed={open} onClick={() => setOpen(!open)}>
         {taken.length > 0 ? `${words.walk.photo} ${taken.length}` : words.walk.photo}
       </Button>
-      {open && (
-        <div className="walk-photo stack close">
-          <Camera
-            ghost={ghost && `/api/photos/${ghost.id}`}
-            onShot={(picture) => {
-              send(picture)
-              setOpen(false)
-            }}
-            onClose={() => setOpen(false)}
-          />
-          {ghost && <p className="soft tight">{words.walk.framed}</p>}
+      <Modal
+        open={open}
+        title={ghost ? words.walk.framed : words.walk.photo}
+        footer={null}
+        destroyOnHidden
+        onCancel={() => setOpen(false)}
+      >
+        <Camera
+          ghost={ghost && `/api/photos/${ghost.id}`}
+          onShot={(picture) => {
+            send(picture)
+            setOpen(false)
+          }}
+          onClose={() => setOpen(false)}
+        />
+        <div className="below">
           <FileButton
             label={words.fromFile}
             accept="image/jpeg,image/png,image/webp"
             busy={add.isPending}
-            onFile={send}
+            onFile={(file) => {
+              send(file)
+              setOpen(false)
+            }}
           />
         </div>
-      )}
+      </Modal>
       {add.isError && <ErrorNotice error={add.error} />}
     </>
   )

@@ -11,6 +11,8 @@ const colours = {
     onStem: '#FFFDF6',
     soft: '#4D5F54',
     alarm: '#9C3F2B',
+    /** The ground of what is typed into: it never looks like a button. */
+    field: '#FFFFFF',
   },
   bay: {
     stem: '#8FBF9F',
@@ -21,6 +23,7 @@ const colours = {
     onStem: '#12201A',
     soft: '#BCC5B8',
     alarm: '#F0A08C',
+    field: '#121A15',
   },
 }
 
@@ -50,7 +53,10 @@ export function antTheme(theme: Theme): ThemeConfig {
     },
     components: {
       Button: { primaryShadow: 'none', defaultShadow: 'none', fontWeight: 600 },
-      Select: { optionHeight: 44 },
+      Input: { colorBgContainer: c.field, activeBg: c.field, hoverBg: c.field },
+      InputNumber: { colorBgContainer: c.field, activeBg: c.field, hoverBg: c.field },
+      DatePicker: { colorBgContainer: c.field, activeBg: c.field, hoverBg: c.field },
+      Select: { optionHeight: 44, selectorBg: c.field },
       Segmented: { itemColor: c.soft, itemHoverColor: c.ink, itemSelectedColor: c.ink },
     },
   }
