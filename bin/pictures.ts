@@ -87,7 +87,7 @@ await shoot(lead, 'mixing', '/mixing?product=apc&ratio=1:10', async (page) => {
   await page.getByText('Spray bottle', { exact: true }).click()
   await page.getByLabel('Fill to (ml)').fill('800')
   await page.getByLabel('Poured already (ml)').fill('120')
-  await page.getByRole('heading', { name: 'Too much was poured. Ways on' }).scrollIntoViewIfNeeded()
+  await page.getByRole('heading', { name: 'Too much was poured. What you can do' }).scrollIntoViewIfNeeded()
 })
 const bottles = (await (await lead.request.get(`${base}/api/mixing/containers`)).json()) as {
   id: string

@@ -109,7 +109,7 @@ it('two phones without a line for a while, both reloaded, both back: every tap o
     await page.reload()
     await page.locator('.work').waitFor()
     // They began at the same step: that it was done twice is not lost, and both see it.
-    expect(await page.getByRole('region', { name: 'Written down apart' }).isVisible()).toBe(
+    expect(await page.getByRole('region', { name: 'Recorded without a line, and against the rest' }).isVisible()).toBe(
       view.state.conflicts.length > 0,
     )
     expect(await axe(page)).toEqual([])

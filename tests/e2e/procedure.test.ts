@@ -139,7 +139,7 @@ describe('editing', () => {
     await seat.getByLabel('Minutes').click()
     await page.keyboard.press('Tab')
     await saved()
-    await pick(seat.getByRole('combobox', { name: 'Rung' }), 'Hot-extract')
+    await pick(seat.getByRole('combobox', { name: 'How firmly' }), 'Hot-extract')
     await step('hotx:seats-1').waitFor()
     await saved()
     expect(await figure('attended')).not.toBe(before)

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { useAppendEvent, useWork } from '#web/client/ledger.ts'
 import { useMay } from '#web/client/session.ts'
+import { useSurfaces } from '#web/client/useSurfaces.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -10,9 +11,9 @@ import { KeptHere } from '#web/ui/KeptHere.tsx'
 import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
 import { useLookedAt } from '#web/ui/useLookedAt.ts'
 import './handover.css'
+import { PlacesCar } from '#web/ui/PlacesCar.tsx'
 import { words } from '#words/en/screens/handover.ts'
 import { speak } from '#words/en/speak.ts'
-import { PlacesCar } from './PlacesCar.tsx'
 
 export default function FinalCheckScreen() {
   const id = useRouteId()
@@ -21,6 +22,7 @@ export default function FinalCheckScreen() {
   const mayCheck = useMay('work.do')
   const [failing, setFailing] = useState<string>()
   const looked = useLookedAt('data-check')
+  const surfaces = useSurfaces(work.data?.job.body)
   if (work.isPending) return <Fetching lines={5} />
   if (work.isLoadingError) return <ErrorNotice error={work.error} onRetry={() => void work.refetch()} />
   if (!work.data) return null
@@ -88,11 +90,16 @@ export default function FinalCheckScreen() {
           onAnswer={(note) => append({ type: 'check-failed', data: { place: failing!, note } })}
         />
       </section>
-      <PlacesCar
-        body={work.data.job.body}
-        isLit={(s) => kinds.has(s.kind)}
-        label={about ? speak.placeToCheck(about) : words.openOnes(open.length)}
-      />
+      {surfaces.length > 0 && (
+        <div className="card beside">
+          <PlacesCar
+            body={work.data.job.body}
+            surfaces={surfaces}
+            isLit={(s) => kinds.has(s.kind)}
+            label={about ? speak.placeToCheck(about) : words.openOnes(open.length)}
+          />
+        </div>
+      )}
     </div>
   )
 }

@@ -1,12 +1,14 @@
 import { Button, Input } from 'antd'
 import { useState } from 'react'
-import { useAppendEvent } from '#web/client/ledger.ts'
+import { useAppendEvent, useWork } from '#web/client/ledger.ts'
 import { useMay, useSignedIn } from '#web/client/session.ts'
+import { useSurfaces } from '#web/client/useSurfaces.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { KeptHere } from '#web/ui/KeptHere.tsx'
+import { PlacesCar } from '#web/ui/PlacesCar.tsx'
 import { useReport } from './api.ts'
 import './handover.css'
 import { words } from '#words/en/screens/handover.ts'
@@ -19,6 +21,8 @@ export default function ReportScreen() {
   const { append, busy, error, kept, dismiss } = useAppendEvent(id)
   const mayGive = useMay('handover.give')
   const [to, setTo] = useState('')
+  const surfaces = useSurfaces(view.data?.checkIn.vehicle.body)
+  const left = new Set(useWork(id).data?.procedure.residuals.map((r) => r.surface))
   if (view.isPending) return <Fetching lines={5} />
   if (view.isLoadingError) return <ErrorNotice error={view.error} onRetry={() => void view.refetch()} />
   const { checkIn, shopName, names } = view.data
@@ -54,6 +58,14 @@ export default function ReportScreen() {
         <div>
           <section>
             <h2>{words.remains}</h2>
+            {left.size > 0 && surfaces.length > 0 && (
+              <PlacesCar
+                body={vehicle.body}
+                surfaces={surfaces}
+                isLit={(s) => left.has(s.id)}
+                label={words.remainsLit}
+              />
+            )}
             {report.remains.length === 0 && <p className="soft">{words.nothingRemains}</p>}
             <ul>
               {report.remains.map((r) => (

@@ -12,6 +12,7 @@ import { unfolded } from '#web/ui/plan.ts'
 import { speak } from '#words/en/speak.ts'
 import { AssignPanel } from './AssignPanel.tsx'
 import { useMakePlan } from './api.ts'
+import { BlockCar } from './BlockCar.tsx'
 import './plan.css'
 import { words } from '#words/en/screens/plan.ts'
 import { readable, stepName } from './readable.ts'
@@ -103,6 +104,7 @@ export default function PlanScreen() {
               <h2 className="apart">
                 {spell.callSign} · {view.people.find((p) => p.id === spell.row)?.name}
               </h2>
+              <BlockCar activities={spell.activities} />
               <AssignPanel key={spell.id} plan={view} activities={spell.activities} mayWrite={mayWrite} />
             </>
           ) : (

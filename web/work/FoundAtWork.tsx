@@ -60,6 +60,8 @@ export function FoundAtWork({ job, view, surfaces, catalogue, onAppend, error, o
       <RecheckDialog
         job={job}
         open={open === 'recheck'}
+        body={view.job.body}
+        all={surfaces}
         surfaces={surfaces.filter((s) => wetted.has(s.id))}
         onClose={close}
       />

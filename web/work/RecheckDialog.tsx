@@ -1,7 +1,8 @@
 import { Input, Modal, Select } from 'antd'
 import { useState } from 'react'
-import type { Surface } from '#core/cabin/schema.ts'
+import type { Body, Surface } from '#core/cabin/schema.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
+import { PlacesCar } from '#web/ui/PlacesCar.tsx'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
 import { useFailRecheck } from './api.ts'
@@ -9,13 +10,16 @@ import { useFailRecheck } from './api.ts'
 interface Props {
   job: string
   open: boolean
+  body: Body | undefined
+  /** Every surface of the car. */
+  all: readonly Surface[]
   /** What has been wet: only that is judged dry. */
   surfaces: readonly Surface[]
   onClose: () => void
 }
 
 /** What failed its dry judgement: one surface or several, and what is seen there. */
-export function RecheckDialog({ job, open, surfaces, onClose }: Props) {
+export function RecheckDialog({ job, open, body, all, surfaces, onClose }: Props) {
   const fail = useFailRecheck(job)
   const [chosen, setChosen] = useState<string[]>([])
   const [note, setNote] = useState('')
@@ -55,6 +59,9 @@ export function RecheckDialog({ job, open, surfaces, onClose }: Props) {
             onChange={setChosen}
             options={surfaces.map((s) => ({ value: s.id, label: speak.surface(s.name) }))}
           />
+          {body && chosen.length > 0 && (
+            <PlacesCar body={body} surfaces={all} isLit={(s) => chosen.includes(s.id)} label={words.recheckLit} />
+          )}
           <Input
             aria-label={words.recheckNote}
             placeholder={words.recheckNote}

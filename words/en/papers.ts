@@ -24,7 +24,7 @@ export const papers = {
     draft: 'draft, not issued',
     version: (version: number) => `procedure version ${version}`,
     lasts: (attended: string, p80: string) => `${attended} of work, 8 in 10 within ${p80}`,
-    layOut: 'Lay out',
+    layOut: 'Tools to lay out',
     towels: (count: number, role: string) => `${count} × ${role} towel`,
     tools: 'Heads and tools',
     wear: 'Wear',

@@ -12,7 +12,7 @@ export const words = {
     contact: 'Contact',
     sensitivities: 'To take care of',
     notes: 'Notes',
-    finish: 'Good enough is',
+    finish: 'Finish level',
   },
   hints: { contact: 'phone or mail', sensitivities: 'asthma, perfume, allergy, controls for a disability', notes: '' },
   finishes,

@@ -60,7 +60,7 @@ export const words = {
   rinsed: 'Emptied and rinsed',
   leftover: 'Left in it (ml)',
   poured: 'Poured already (ml)',
-  tooMuch: 'Too much was poured. Ways on',
+  tooMuch: 'Too much was poured. What you can do',
   tooLittle: 'Not enough yet',
   kinds: {
     stretch: (total: string) => `Stretch it: fill to ${total}`,

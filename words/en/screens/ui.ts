@@ -9,7 +9,7 @@ export const words = {
   keptHere: 'Kept on this device',
   notSent: 'Kept on this device, not sent yet',
   notTaken: (what: string, about: string, at: string) => `Not taken: ${what}, ${about}, ${at}.`,
-  readIt: 'Read, take it off',
+  readIt: 'Read; remove it',
   /** What was tapped, by its event. */
   tapped: {
     'step-started': 'started',
@@ -31,7 +31,7 @@ export const words = {
       ? 'About as long.'
       : `${Math.abs(Math.round(minutes))} min ${minutes > 0 ? 'more' : 'less'} hands-on.`,
   moved: 'Steps stand in another order.',
-  comes: 'Comes',
-  goes: 'Goes',
-  changes: 'Changes',
+  comes: 'Added',
+  goes: 'Dropped',
+  changes: 'Changed',
 }

@@ -1,5 +1,6 @@
 export const words = {
   now: 'Now',
+  recheckLit: 'Lit: what failed',
   elapsed: (minutes: number, planned: string) => `${minutes} of ${planned}`,
   onIt: '· you are on it',
   wear: (what: string) => `Wear ${what}.`,
@@ -22,7 +23,7 @@ export const words = {
   bottle: 'Bottle',
   towel: 'Towel',
   tool: 'Tool',
-  passWhen: 'Pass when',
+  passWhen: 'Right when',
   next: 'Next',
   others: 'Others here',
   drying: 'Drying',
@@ -72,7 +73,7 @@ export const words = {
     car ? 'The whole car is held: nothing is started in it.' : 'These places are held: nothing is started there.',
   stopLead: 'Call the lead to clear it.',
   stopTake: 'I take it on',
-  stopReady: 'Protected, go on',
+  stopReady: 'Protected: continue',
   stopClear: 'Cleared',
   stopRefuse: 'I refuse',
   stopRefuseWhy: 'Anyone may refuse. What shall the lead know?',
@@ -83,7 +84,7 @@ export const words = {
   stopReferenceNeeded: 'The log asks for it.',
   stopNoteNeeded: 'In words, three letters at least.',
   stopsOpen: 'To be cleared',
-  apart: 'Written down apart',
+  apart: 'Recorded without a line, and against the rest',
   apartLead: 'Devices without a line said what does not go together. Both are kept; look at the car and decide.',
   notCounted: 'it changes nothing',
   saidApart: {
