@@ -321,7 +321,7 @@ it('damage that comes to light during the work is written down with its photo, a
   await page.getByText('1 damage written down').waitFor()
   await page.goto(`${base}/jobs/${job}/report`)
   await page.getByText(/Bleach spot: appeared during cleaning, .*, with a photo\. pale spot/).waitFor()
-  expect((await api(page, `/api/jobs/${job}/photos`)).map((p: any) => p.kind)).toEqual(['damage'])
+  expect((await api(page, `/api/jobs/${job}/photos`)).map((p: any) => p.kind)).toEqual(['before', 'before', 'damage'])
   // Its check-in can be read, and not changed, while photos still can be added.
   await page.goto(`${base}/jobs/${job}/check-in`)
   await page.getByText('Checked in: read only, except photos.').waitFor()
