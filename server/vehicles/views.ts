@@ -21,7 +21,7 @@ export const MemoryView = Type.Union([
           arrived: Type.String(),
           customer: Type.String(),
           customerId: Type.Optional(Type.String()),
-          notes: Type.String(),
+          notes: Type.Optional(Type.String()),
         },
         Strict,
       ),

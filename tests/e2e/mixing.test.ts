@@ -167,7 +167,7 @@ describe('the day and the shelf', () => {
   })
   it('a delivery, a count with its reason, a CSV looked at first', async () => {
     await page.goto(`${base}/stock`)
-    await pick(page.getByRole('combobox', { name: 'Item' }), 'Ready-made peroxide spotter')
+    await pick(page.getByRole('combobox', { name: 'Item' }), 'Ready-made peroxide spotter', 'peroxide')
     await field('Lot code', 'PX-5')
     await field('Amount (ml or pieces)', '1000')
     await page.getByRole('button', { name: 'Put it on the shelf' }).click()

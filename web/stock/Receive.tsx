@@ -37,6 +37,7 @@ export function Receive({ items }: { items: readonly ItemView[] }) {
           className="field-xl"
           aria-label={words.item}
           placeholder={words.item}
+          showSearch={{ optionFilterProp: 'label' }}
           value={item ?? null}
           onChange={(id: string) => setItem(id)}
           options={items.map((i) => ({ value: i.item, label: nameOf(i) }))}

@@ -63,7 +63,7 @@ export async function memoryOf(
       arrived: last.arrives,
       customer: last.checkIn.customer,
       ...(last.checkIn.customerId ? { customerId: last.checkIn.customerId } : {}),
-      notes: last.checkIn.notes ?? '',
+      ...(last.checkIn.notes ? { notes: last.checkIn.notes } : {}),
     },
     vehicle: last.checkIn.vehicle,
     condition: last.checkIn.condition,
