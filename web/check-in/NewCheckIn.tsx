@@ -47,8 +47,10 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
     ...(own.data ?? []).map((o) => ({ ...o.body, id: o.id })),
     ...catalogue.bodies,
   ]
-  // A car that was here brings what is known of it, at once; whatever is typed afterwards stands.
+  // A car that was here brings what is known of it, at once; whatever is typed afterwards stands. Another plate takes it away again.
   useEffect(() => {
+    if (memory === null && form.getFieldValue('body') === asLastTime)
+      form.resetFields(['body', 'make', 'model', 'customer', 'driverSide', 'seat', 'mat'])
     if (!memory) return
     const { vehicle, last } = memory
     form.setFieldsValue({
