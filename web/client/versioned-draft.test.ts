@@ -284,9 +284,13 @@ describe('random strokes against delayed, failing, reordered saves, hand-overs a
             draft.change(paint(a.surface, a.soil))
             // What is stroked as it was already is no change: should another have changed it meanwhile, theirs stands.
             if (before !== a.soil) {
-              touched.set(a.surface, a.soil)
               others.delete(a.surface)
-              undone.delete(a.surface)
+              // There and back again before anything was saved is as if never touched, as undo is: whatever the server had there once may
+              // be what both last agreed on. The next stroke to something new is certain again.
+              const back = rows.some(({ value }) => value.condition[a.surface]?.soil === a.soil)
+              if (back) touched.delete(a.surface)
+              else touched.set(a.surface, a.soil)
+              undone[back ? 'add' : 'delete'](a.surface)
             }
           } else if (a.do === 'other') {
             // Another person, on another device, who works on what the server has.
