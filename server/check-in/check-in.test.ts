@@ -341,6 +341,24 @@ describe('what stops the line, and what comes to light', () => {
       ),
     })
   })
+  it('its photos of before stand on the paper, with how the car was left, on one page', async () => {
+    const job = await openJob({
+      received: { keys: 2, hook: '7', mileage: 48_210, fuel: 75, stands: 'bay 2' },
+      needs: ['no-scent'],
+      functions: { windows: { works: false, which: ['door-2l'] } },
+    })
+    const sheet = async () => {
+      const file = await t.call('GET', `/api/jobs/${job.id}/check-in/sheet`, undefined, { cookie: front.cookie })
+      const text = Buffer.from(await file.arrayBuffer()).toString('latin1')
+      return {
+        images: text.match(/\/Subtype\s*\/Image/g)?.length ?? 0,
+        pages: text.match(/\/Type\s*\/Page\b/g)?.length ?? 0,
+      }
+    }
+    expect(await sheet()).toEqual({ images: 0, pages: 1 })
+    for (const width of [640, 800]) expect((await send(job.id, await shot(width, 480))).status).toBe(200)
+    expect(await sheet()).toEqual({ images: 2, pages: 1 })
+  })
   it('the check-in prints as a PDF, whatever is written in it', async () => {
     const job = await openJob({
       customer: 'Ünal, שלום & مرحبا 🚗',
