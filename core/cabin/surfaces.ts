@@ -140,7 +140,7 @@ function places(body: Body): Place[] {
     list.push({ place: 'fold', zone: 'load', zoneGroup: 'load', row: 0 })
   if (body.shelf) list.push({ place: 'shelf', zone: 'load', zoneGroup: 'load', row: 0 })
   if (body.load === 'cargo') list.push({ place: 'cargo', zone: 'cargo', zoneGroup: 'load', row: 0 })
-  else if (body.load === 'bed') list.push({ place: 'bed', zone: 'cargo', zoneGroup: 'load', row: 0 })
+  else if (body.load === 'bed') list.push({ place: 'bed', zone: 'cargo', zoneGroup: 'bed', row: 0 })
   else if (body.load !== 'none') list.push({ place: 'load', zone: 'load', zoneGroup: 'load', row: 0 })
   return list
 }

@@ -46,6 +46,9 @@ const looks = [
   ['bay theme, desk', { width: 1280, height: 800 }, 'bay'],
   ['paper theme, phone', { width: 390, height: 844 }, 'paper'],
   ['bay theme, tablet upright', { width: 768, height: 1024 }, 'bay'],
+  ['paper theme, narrow phone', { width: 320, height: 640 }, 'paper'],
+  // 1280 × 800 at 200 per cent.
+  ['paper theme, desk at twice the size', { width: 640, height: 400 }, 'paper'],
 ] as const
 
 describe.each(whole ? looks : looks.slice(0, 2))('the demonstration day, %s', (name, viewport, theme) => {

@@ -14,6 +14,7 @@ const groups: Record<string, string> = {
   pillars: 'pillars and hatch',
   'pillars-alone': 'pillars',
   load: 'load area',
+  bed: 'pickup bed',
   mats: 'mats',
   glass: 'all glass',
   'glass-outside': 'all glass',
