@@ -1,6 +1,5 @@
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { WorkIntent } from '#core/job/schema.ts'
-import type { Procedure } from '#core/procedures/schema.ts'
 import { dayIn, momentOf } from '#core/units/shop-time.ts'
 import { openJob } from '#server/check-in/store.ts'
 import type { AppContext } from '#server/http/route.ts'
@@ -21,6 +20,21 @@ import { demoVehicles } from './vehicles.ts'
 
 const plus = (iso: string, minutes: number) => new Date(Date.parse(iso) + minutes * 60_000).toISOString()
 
+/** What the bay's tablet says of one job, one event after another. */
+function tabletOf(context: AppContext, job: string) {
+  let deviceSeq = 0
+  return (scope: Scope, type: WorkIntent['type'], data: object, at: string) =>
+    appendEvent(
+      context.db,
+      scope,
+      job,
+      { id: uuidv7(), type, data, device: 'bay-tablet', deviceSeq: deviceSeq++, deviceTime: at } as WorkIntent,
+      context.catalogue,
+      at,
+    )
+}
+type Tablet = ReturnType<typeof tabletOf>
+
 /** Writes the work on one job as it would have gone: steps one after another from `start` until the clock reaches `until`. */
 async function workThrough(
   context: AppContext,
@@ -28,33 +42,24 @@ async function workThrough(
   job: string,
   start: string,
   until: string,
-): Promise<{ procedure: Procedure }> {
+  tablet: Tablet,
+): Promise<void> {
   const scope = await seedScope(context.db, person)
   const { procedure } = (await issue(context.db, scope, job, context.catalogue, plus(start, -3))).view
-  let seq = 0
   let clock = start
-  const say = (type: WorkIntent['type'], step: string, at: string) =>
-    appendEvent(
-      context.db,
-      scope,
-      job,
-      { id: uuidv7(), type, data: { step }, device: 'bay-tablet', deviceSeq: seq++, deviceTime: at } as WorkIntent,
-      context.catalogue,
-      at,
-    )
+  const say = (type: WorkIntent['type'], step: string) => tablet(scope, type, { step }, clock)
   for (const step of procedure.steps) {
     if (step.crew === 0) {
       // Drying went on while the next steps were done; it is judged as soon as it may be.
-      if (plus(clock, 20) < until) await say('step-finished', step.id, clock)
+      if (plus(clock, 20) < until) await say('step-finished', step.id)
       continue
     }
-    if (clock >= until) return { procedure }
-    await say('step-started', step.id, clock)
-    if (plus(clock, step.minutes) > until) return { procedure }
+    if (clock >= until) return
+    await say('step-started', step.id)
+    if (plus(clock, step.minutes) > until) return
     clock = plus(clock, step.minutes)
-    await say('step-finished', step.id, clock)
+    await say('step-finished', step.id)
   }
-  return { procedure }
 }
 
 /** Photos of a demonstration car: what, of which surface, and whether before or after. */
@@ -101,22 +106,10 @@ async function formerVisit(
     ),
   }
   const job = await openJob(context.db, lead, { id: uuidv7(), checkIn, arrives: began, due: plus(began, 600) })
-  const { procedure } = await workThrough(context, byLogin.get('tam')!, job.id, began, plus(began, 1440))
+  const tablet = tabletOf(context, job.id)
+  await workThrough(context, byLogin.get('tam')!, job.id, began, plus(began, 1440), tablet)
   const over = plus(began, 1441)
-  let seq = 1000
-  const say = (said: Pick<WorkIntent, 'type'> & { data: object }, scope = lead) =>
-    appendEvent(
-      context.db,
-      scope,
-      job.id,
-      { ...said, id: uuidv7(), device: 'bay-tablet', deviceSeq: seq++, deviceTime: over } as WorkIntent,
-      context.catalogue,
-      over,
-    )
-  for (const { id } of procedure.steps.filter((s) => s.crew === 0))
-    await say({ type: 'step-finished', data: { step: id } }).catch(() => undefined)
-  for (const { id } of placesOf(checkIn, context.catalogue))
-    await say({ type: 'check-passed', data: { place: id } }, wren)
+  for (const { id } of placesOf(checkIn, context.catalogue)) await tablet(wren, 'check-passed', { place: id }, over)
   await photograph(
     context,
     lead,
@@ -129,7 +122,7 @@ async function formerVisit(
     ],
     began,
   )
-  await say({ type: 'handed-over', data: { to: today.customer } })
+  await tablet(lead, 'handed-over', { to: today.customer }, over)
 }
 
 /** Loads the demonstration's shop and its day, unless the database already holds a shop. */
@@ -210,26 +203,12 @@ export async function seedDemo(context: AppContext): Promise<void> {
     ],
     plus(now, -200),
   )
-  await workThrough(context, byLogin.get('ines')!, alder.id, plus(now, -72), now)
-  await workThrough(context, byLogin.get('jory')!, sorrel.id, plus(now, -200), now)
+  await workThrough(context, byLogin.get('ines')!, alder.id, plus(now, -72), now, tabletOf(context, alder.id))
+  const tablet = tabletOf(context, sorrel.id)
+  await workThrough(context, byLogin.get('jory')!, sorrel.id, plus(now, -200), now, tablet)
   await issue(context.db, lead, teasel.id, context.catalogue, now)
   const wren = await seedScope(context.db, byLogin.get('wren')!)
-  for (const [i, place] of placesOf(sorrel.checkIn, context.catalogue).slice(0, 5).entries()) {
-    await appendEvent(
-      context.db,
-      wren,
-      sorrel.id,
-      {
-        id: uuidv7(),
-        type: 'check-passed',
-        data: { place: place.id },
-        device: 'bay-tablet',
-        deviceSeq: i,
-        deviceTime: now,
-      },
-      context.catalogue,
-      now,
-    )
-  }
+  for (const { id } of placesOf(sorrel.checkIn, context.catalogue).slice(0, 5))
+    await tablet(wren, 'check-passed', { place: id }, now)
   await makePlan(context.db, lead, context.catalogue, now)
 }

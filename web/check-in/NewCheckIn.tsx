@@ -43,9 +43,9 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
   const [plate, setPlate] = useState('')
   const memory = useMemory(plate, '', '').data
   const bodies = [
-    ...(memory ? [{ ...memory.vehicle.body, id: asLastTime, name: words.asLastTime(memory.vehicle.body.name) }] : []),
-    ...(own.data ?? []).map((o) => ({ ...o.body, id: o.id })),
-    ...catalogue.bodies,
+    ...(memory ? [{ value: asLastTime, label: words.asLastTime(memory.vehicle.body.name) }] : []),
+    ...(own.data ?? []).map((o) => ({ value: o.id, label: o.body.name })),
+    ...catalogue.bodies.map((b) => ({ value: b.id, label: b.name })),
   ]
   // A car that was here brings what is known of it, at once; whatever is typed afterwards stands. Another plate takes it away again.
   useEffect(() => {
@@ -62,8 +62,10 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
     })
   }, [memory, form])
   const materialOptions = catalogue.materials.map(({ id, name }) => ({ value: id, label: name }))
-  const bodyId = (id: string) =>
-    own.data?.find((o) => o.id === id)?.body.id ?? (id === asLastTime ? memory!.vehicle.body.id : id)
+  const bodyOf = (id: string): Body =>
+    id === asLastTime && memory
+      ? memory.vehicle.body
+      : (own.data?.find((o) => o.id === id)?.body ?? byId(catalogue.bodies, id, 'body'))
   const start = async (checkIn: CheckIn, hours: number) => {
     const now = new Date()
     const due = new Date(now.getTime() + hours * 3_600_000)
@@ -82,8 +84,9 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
   }
 
   const submit = async (f: Fields) => {
-    const model = byId(bodies, f.body, 'body')
+    const body = bodyOf(f.body)
     const back = memory ?? undefined
+    const then = f.body === asLastTime ? back : undefined
     await start(
       {
         vehicle: {
@@ -92,19 +95,17 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
           make: f.make?.trim() ?? '',
           model: f.model?.trim() ?? '',
           body: {
-            ...model,
-            id: bodyId(model.id),
-            name: f.body === asLastTime ? memory!.vehicle.body.name : model.name,
+            ...body,
             driverSide: f.driverSide,
-            materials: { ...model.materials, seat: f.seat, mat: f.mat },
+            materials: { ...body.materials, seat: f.seat, mat: f.mat },
           },
         },
         customer: f.customer?.trim() ?? '',
         ...(back?.last.customerId && back.last.customer === f.customer?.trim()
           ? { customerId: back.last.customerId }
           : {}),
-        condition: f.body === asLastTime ? back!.condition : {},
-        ...(back?.odours.length && f.body === asLastTime ? { odours: back.odours } : {}),
+        condition: then?.condition ?? {},
+        ...(then?.odours.length ? { odours: then.odours } : {}),
         permissions: {},
         belongings: [],
       },
@@ -126,8 +127,7 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
           body: catalogue.bodies[0]!.id,
         }}
         onValuesChange={(changed: Partial<Fields>) => {
-          const model = bodies.find((b) => b.id === changed.body)
-          if (model) form.setFieldsValue(bodyFields(model))
+          if (changed.body) form.setFieldsValue(bodyFields(bodyOf(changed.body)))
         }}
         form={form}
       >
@@ -145,10 +145,7 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
           </div>
         )}
         <Form.Item name="body" label={words.fields.body}>
-          <Select
-            showSearch={{ optionFilterProp: 'label' }}
-            options={bodies.map((b) => ({ value: b.id, label: b.name }))}
-          />
+          <Select showSearch={{ optionFilterProp: 'label' }} options={bodies} />
         </Form.Item>
         <div className="in-columns">
           <Form.Item name="customer" label={words.fields.customer} rules={[{ max: 80 }]}>

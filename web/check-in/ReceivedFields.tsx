@@ -16,20 +16,21 @@ export function ReceivedFields({ checkIn, onChange }: PanelProps) {
     value: received[key] ?? '',
     onChange: (e: { target: { value: string } }) => set(key, e.target.value === '' ? null : e.target.value),
   })
+  const count = (key: 'keys' | 'mileage', max: number) => ({
+    'aria-label': words.received[key],
+    min: 0,
+    max,
+    precision: 0,
+    value: received[key] ?? null,
+    onChange: (value: number | null) => set(key, value),
+  })
   return (
     <>
       <h2>{words.received.title}</h2>
       <div className="row one-line">
         <div className="field">
           {words.received.keys}
-          <InputNumber
-            aria-label={words.received.keys}
-            min={0}
-            max={9}
-            precision={0}
-            value={received.keys ?? null}
-            onChange={(keys) => set('keys', keys)}
-          />
+          <InputNumber {...count('keys', 9)} />
         </div>
         <div className="field fills">
           {words.received.hook}
@@ -38,14 +39,7 @@ export function ReceivedFields({ checkIn, onChange }: PanelProps) {
       </div>
       <div className="field">
         {words.received.mileage}
-        <InputNumber
-          aria-label={words.received.mileage}
-          min={0}
-          max={9_999_999}
-          precision={0}
-          value={received.mileage ?? null}
-          onChange={(mileage) => set('mileage', mileage)}
-        />
+        <InputNumber {...count('mileage', 9_999_999)} />
       </div>
       <div className="field" id="fuel-label">
         {words.received.fuel}

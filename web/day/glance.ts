@@ -1,3 +1,4 @@
+import { dayIn } from '#core/units/shop-time.ts'
 import type { DayJobView, DayView } from '#server/day/views.ts'
 import type { Plan } from '#web/ui/plan.ts'
 
@@ -17,11 +18,9 @@ export interface Glance {
 /** Minutes before the next of theirs under which nobody is called free. */
 const freeFrom = 10
 
-const dateIn = (zone: string, at: string) => new Intl.DateTimeFormat('en-CA', { timeZone: zone }).format(new Date(at))
-
 /** @param zone the shop's time zone; @param plan today's, where there is one */
 export function glanceOf({ jobs, now, serverTime }: DayView, plan: Plan | null | undefined, zone: string): Glance {
-  const isLater = (job: DayJobView) => job.state === 'draft' && dateIn(zone, job.arrives) > dateIn(zone, serverTime)
+  const isLater = (job: DayJobView) => job.state === 'draft' && dayIn(zone, job.arrives) > dayIn(zone, serverTime)
   const today = jobs.filter((job) => !isLater(job))
   const late = today.flatMap((job) => {
     if (!job.due || job.state === 'handed-over') return []

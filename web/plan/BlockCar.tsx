@@ -1,4 +1,4 @@
-import { jobOf } from '#core/procedures/activities.ts'
+import { activityId, jobOf } from '#core/procedures/activities.ts'
 import { useWork } from '#web/client/ledger.ts'
 import { useSurfaces } from '#web/client/useSurfaces.ts'
 import { PlacesCar } from '#web/ui/PlacesCar.tsx'
@@ -14,7 +14,7 @@ function OfJob({ job, activities }: { job: string; activities: readonly string[]
   const work = useWork(job).data
   const surfaces = useSurfaces(work?.job.body)
   if (!work || surfaces.length === 0) return null
-  const steps = work.procedure.steps.filter((s) => activities.some((a) => a.endsWith(s.id)) && s.zoneGroup !== 'car')
+  const steps = work.procedure.steps.filter((s) => activities.includes(activityId(job, s.id)) && s.zoneGroup !== 'car')
   const lit = new Set(steps.flatMap((s) => s.surfaces))
   if (lit.size === 0) return null
   return <PlacesCar body={work.job.body} surfaces={surfaces} isLit={(s) => lit.has(s.id)} label={words.whereItIs} />

@@ -71,7 +71,7 @@ function Sheet({ job, view, house, catalogue }: Ready) {
       <div className="sheet-and-aside">
         <StepsCard editing={editing} mayEdit={mayEdit} catalogue={catalogue} />
         <div className="stack aside">
-          <StepCar procedure={procedure} body={request.checkIn.vehicle.body} catalogue={catalogue} />
+          <StepCar procedure={procedure} body={request.checkIn.vehicle.body} />
           {draft && <Findings findings={procedure.findings} edits={edits} onEdits={editing.setEdits} />}
           {mayEdit && (
             <>

@@ -1,13 +1,11 @@
-import { useCallback, useMemo, useState } from 'react'
+import { useCallback, useState } from 'react'
 import { Link } from 'react-router'
-import { carDrawing } from '#core/cabin/car.ts'
-import { placesOf } from '#core/cabin/places.ts'
-import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { openStops, refusal } from '#core/job/allow.ts'
 import { isOver, openSteps } from '#core/job/reduce.ts'
 import { heartOf, sayMinutes } from '#core/units/format.ts'
 import { type NewEvent, useAppendEvent, useWork } from '#web/client/ledger.ts'
 import { useCatalogue, useMay, useSignedIn } from '#web/client/session.ts'
+import { useSurfaces } from '#web/client/useSurfaces.ts'
 import { useNow } from '#web/shell/clock.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
@@ -60,12 +58,7 @@ export default function WorkScreen() {
     return append(said)
   }
   const body = work.data?.job.body
-  const surfaces = useMemo(
-    () => (body && catalogue.data ? surfacesOf(body, catalogue.data.surfaces) : []),
-    [body, catalogue.data],
-  )
-  const drawing = useMemo(() => body && carDrawing(body, placesOf(body, surfaces), 'left'), [body, surfaces])
-  const names = useMemo(() => new Map(surfaces.map((s) => [s.id, speak.surface(s.name)])), [surfaces])
+  const surfaces = useSurfaces(body)
   if (work.isPending || catalogue.isPending) return <Fetching lines={4} />
   if (work.isLoadingError) return <ErrorNotice error={work.error} onRetry={() => void work.refetch()} />
   if (!view) return null
@@ -112,10 +105,10 @@ export default function WorkScreen() {
             <span className="soft">{words.handsOnLeft(sayMinutes(view.minutesLeft))}</span>
           </span>
         </div>
-        {drawing && (
+        {body && (
           <Where
-            drawing={drawing}
-            names={names}
+            body={body}
+            surfaces={surfaces}
             step={shown}
             label={step ? words.where(speak.title(step.title)) : words.theCar}
           />

@@ -50,8 +50,8 @@ export const damageStays = (appeared: boolean) => (appeared ? 'stays; appeared d
 function because(why: HeldBecause, n: Names): string {
   if (why.is === 'specialist') return 'a specialist’s, not the crew’s'
   if (why.is === 'untrained') return `nobody here holds “${n.of('skills', why.skill).name}”`
-  if (why.is === 'waits') return `held until “${n.of('stops', why.rule).name}” is cleared`
-  return 'held until it is cleared'
+  if (why.is === 'waits') return `until “${n.of('stops', why.rule).name}” is cleared`
+  return 'until it is cleared'
 }
 function ruledOutBy(by: RuledOutBy, n: Names): string {
   if ('feature' in by) return n.of('features', by.feature).name
@@ -167,7 +167,9 @@ export const reasons: WordsOf<ReasonMessages> = {
   'fluid-by-trained': ({ rule }, n) =>
     `${sentence(n.of('stops', rule).name)}: treated by trained hands; whatever else is to be done here follows when it is cleared.`,
   held: ({ rule, because: why }, n) =>
-    `Held: ${n.of('stops', rule).name}, ${because(why, n)}. No work here before it is cleared.`,
+    why.is === 'uncleared'
+      ? `Held: ${n.of('stops', rule).name}. No work here before it is cleared.`
+      : `Held: ${n.of('stops', rule).name}, ${because(why, n)}. No work here before it is cleared.`,
   'held-there': ({ rule, because: why }, n) => `Held: ${n.of('stops', rule).name}, ${because(why, n)}.`,
   'car-held': ({ rule, because: why }, n) => `The whole car is held: ${n.of('stops', rule).name}, ${because(why, n)}.`,
   'child-seat': () => 'A child seat stays here: what is under and behind it is not done.',
