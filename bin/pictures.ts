@@ -105,7 +105,6 @@ for (const [i, [product, concentrate, water]] of (
     headers: { origin: base },
   })
 await shoot(lead, 'bottles', '/mixing?part=bottles')
-await shoot(lead, 'day-mix', '/mixing?part=day')
 await shoot(lead, 'stock', '/stock', async (page) => {
   await page.getByText('Interior all-purpose cleaner').first().click()
 })
@@ -115,7 +114,10 @@ await shoot(lead, 'plan', '/plan', async (page) => {
 await shoot(lead, 'final-check', `/jobs/${florist}/final`)
 await shoot(lead, 'handover', `/jobs/${florist}/report`)
 const boss = await signedIn('odile', '7301', desk)
-await shoot(boss, 'people', '/people')
+await shoot(boss, 'first-day', '/shop')
+await shoot(boss, 'products', '/shop/products', async (page) => {
+  await page.getByRole('button', { name: /^Heron hide cream/ }).click()
+})
 const hand = await signedIn('ines', '2694', phone)
 await shoot(hand, 'work-phone', `/jobs/${fleet}/work`)
 await shoot(hand, 'day-phone', '/')

@@ -9,6 +9,8 @@ import { MixRequest } from '#core/mixing/schema.ts'
 import { YieldRequest } from '#core/mixing/yield.ts'
 import { PlanRequest } from '#core/plan/schema.ts'
 import { ProcedureRequest } from '#core/procedures/schema.ts'
+import { Own } from '#core/shop/schema.ts'
+import { SetUp } from '#core/shop/set-up.ts'
 import { ProcedureFile } from '#words/worded/procedure-file.ts'
 import { ProcedureInWords } from '#words/worded/procedure-schema.ts'
 
@@ -24,6 +26,8 @@ export const schemaFiles: Record<string, TSchema> = {
   'docs/schemas/yield.json': YieldRequest,
   'docs/schemas/mix.json': MixRequest,
   'docs/schemas/plan.json': PlanRequest,
+  'docs/schemas/own.json': Own,
+  'docs/schemas/shop.json': SetUp,
   'docs/schemas/work-event.json': WorkIntent,
   // One a file of the catalogue: wholeCar is whole-car.json.
   ...Object.fromEntries(

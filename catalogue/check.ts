@@ -9,7 +9,7 @@ export interface CatalogueFault {
 
 /** wholeCar is in whole-car.json. */
 const fileOf = (part: string) => `catalogue/${part.replaceAll(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)}.json`
-const parts = Object.keys(Catalogue.properties) as (keyof Catalogue)[]
+const parts = Object.keys(Catalogue.properties) as (keyof typeof Catalogue.properties)[]
 
 /** What does not have the shape its schema asks for, by file and JSON Pointer. */
 function shapeFaults(catalogue: Catalogue): CatalogueFault[] {
@@ -25,14 +25,14 @@ function shapeFaults(catalogue: Catalogue): CatalogueFault[] {
   })
 }
 
-type Use = [part: keyof Catalogue, pointer: string, what: string, id: string]
+type Use = [part: keyof typeof Catalogue.properties, pointer: string, what: string, id: string]
 
 /** Every name an entry uses that another entry has to define. */
 function usesOf(c: Catalogue): Use[] {
   const uses: Use[] = []
-  const each = (part: keyof Catalogue, pointer: string, what: string, ids: readonly string[] = []) =>
+  const each = (part: keyof typeof Catalogue.properties, pointer: string, what: string, ids: readonly string[] = []) =>
     ids.forEach((id, i) => uses.push([part, `${pointer}/${i}`, what, id]))
-  const one = (part: keyof Catalogue, pointer: string, what: string, id: string | undefined) => {
+  const one = (part: keyof typeof Catalogue.properties, pointer: string, what: string, id: string | undefined) => {
     if (id !== undefined) uses.push([part, pointer, what, id])
   }
   c.treatments.forEach((t, i) => {

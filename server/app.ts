@@ -18,6 +18,8 @@ import { signInRoutes } from './people/sign-in.ts'
 import { photoRoutes } from './photos/routes.ts'
 import { planRoutes } from './plan/routes.ts'
 import { procedureRoutes } from './procedures/routes.ts'
+import { recordsRoutes } from './records/routes.ts'
+import { shopRoutes } from './shop/routes.ts'
 import { stockRoutes } from './stock/routes.ts'
 import { vehicleRoutes } from './vehicles/routes.ts'
 import { workRoutes } from './work/routes.ts'
@@ -39,6 +41,8 @@ export const allRoutes = (context: AppContext): Route[] =>
     planRoutes,
     workRoutes,
     handoverRoutes,
+    shopRoutes,
+    recordsRoutes,
   ].flatMap((routes) => routes(context))
 
 /** The application: the interface under /api, and the built pages for everything else. */

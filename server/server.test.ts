@@ -3,6 +3,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { seededRandom } from '#core/units/random.ts'
 import { carA } from '../tests/fixtures/cars.ts'
+import { canNamed, ownWith } from '../tests/fixtures/own.ts'
 import { countOf } from '../tests/support/count-of.ts'
 import { intent } from '../tests/support/intent.ts'
 import { issuedJob, opening, openJob } from '../tests/support/jobs.ts'
@@ -14,6 +15,14 @@ import { templated } from './http/openapi.ts'
 let t: TestServer
 let lead: Caller
 let front: Caller
+
+const about = {
+  place: 'Reedmere',
+  units: 'metric',
+  currency: 'EUR',
+  weekStart: 1,
+  opens: Array.from({ length: 7 }, () => []),
+}
 
 beforeAll(async () => {
   t = await testServer(inject('database'), [demoShop])
@@ -92,6 +101,7 @@ describe('bad bodies', () => {
     const procedure = (await lead.get(`/api/jobs/${job.id}/procedure/file`)).body
     const named = { name: 'Fleet', note: 'x', settings: { finish: 'trade' } }
     const standard = { version: 0, ...named }
+    const setUp = (await owner.get('/api/shop/set-up')).body
     const good: Record<string, unknown> = {
       'POST /api/jobs': opening(),
       'PUT /api/jobs/:id/check-in': { version: 1, checkIn: carA().checkIn, due: null },
@@ -113,8 +123,17 @@ describe('bad bodies', () => {
         shifts: [[480, 720]],
       },
       'PUT /api/people/:id/role': { role: 'lead' },
+      'PUT /api/people/:id': { name: 'Uma', skills: [], shifts: [], week: null, daysOff: [], trainee: false },
+      'PUT /api/people/:id/pin': { pin: '2222' },
+      'PUT /api/people/:id/left': { left: true },
+      'PUT /api/shop/about': { name: setUp.name, timeZone: setUp.timeZone, about },
+      'PUT /api/shop/own': { version: 0, own: ownWith([canNamed('Wash')]) },
+      'PUT /api/shop/machines': { machines: setUp.machines },
+      'POST /api/shop/set-up': { setUp, pin: '1357' },
+      'POST /api/shop/set-up/look': { setUp },
       'POST /api/customers': { id: uuidv7(), ...customer },
       'PUT /api/customers/:id': { version: 1, ...customer },
+      'POST /api/customers/csv': { csv: 'name\nMs Reed', take: 'good' },
       'POST /api/fleet': { id: uuidv7(), csv: 'plate,body\nX 1,saloon', take: 'good' },
       'PUT /api/bodies': { id: uuidv7(), version: 0, body: carA().checkIn.vehicle.body },
       'PUT /api/jobs/:id/procedure/settings': { version: 0, settings: { finish: 'trade' } },
@@ -216,7 +235,7 @@ describe('bad bodies', () => {
     expect(sent).toBe(50 * inside.filter((r) => r.method === 'POST' || r.method === 'PUT').length)
     expect(await Promise.all(tables.map((table) => countOf(t, table)))).toEqual(before)
     expect((await lead.get(`/api/jobs/${job.id}`)).body.version).toBe(version)
-  })
+  }, 90_000)
   it('another content type, too large a body and unknown addresses are told as such', async () => {
     const send = (path: string, body: string, type: string) =>
       t.call('POST', path, body, { cookie: front.cookie, 'content-type': type })
@@ -391,11 +410,27 @@ describe('the published description', () => {
     await owner.send('POST', `/api/mixing/containers/${bottle.id}/rinse`, { id: uuidv7() })
     expect((await owner.send('POST', '/api/mixing/batches', { id: mistaken, ...poured })).status).toBe(200)
     expect((await owner.send('POST', `/api/mixing/batches/${mistaken}/undo`)).status).toBe(200)
+    const shop = (await owner.get('/api/shop')).body
+    const hours = { name: 'Pim', skills: [], shifts: [], week: null, daysOff: [], trainee: true }
+    expect((await owner.send('PUT', `/api/people/${person.id}`, hours)).status).toBe(204)
+    expect((await owner.send('PUT', `/api/people/${person.id}/pin`, { pin: '2222' })).status).toBe(204)
+    expect((await owner.send('PUT', `/api/people/${person.id}/left`, { left: true })).status).toBe(204)
+    const known = { name: shop.name, timeZone: shop.timeZone, about }
+    expect((await owner.send('PUT', '/api/shop/about', known)).status).toBe(200)
+    expect((await owner.send('PUT', '/api/shop/own', { version: 0, own: shop.own })).status).toBe(200)
+    expect((await owner.send('PUT', '/api/shop/machines', { machines: shop.machines })).status).toBe(200)
+    expect((await owner.get('/api/records?find=fennel')).status).toBe(200)
+    const list = { csv: 'name,finish\nMs Reed,show\n,trade', take: 'good' }
+    expect((await owner.send('POST', '/api/customers/csv', list)).body).toMatchObject({ good: 1, taken: 1 })
+    expect((await owner.get('/api/customers/csv')).status).toBe(200)
+    const setUp = (await owner.get('/api/shop/set-up')).body
+    expect((await owner.send('POST', '/api/shop/set-up/look', { setUp })).status).toBe(200)
+    expect((await owner.send('POST', '/api/shop/set-up', { setUp, pin: '1357' })).status).toBe(200)
     const missing = allRoutes(t.context)
       // A place has its first visit once; access.test.ts opens one.
       .filter((r) => r.path !== '/api/shop')
       .map((r) => `${r.method} ${templated(r.path)}`)
       .filter((name) => !t.described.has(name))
     expect(missing).toEqual([])
-  })
+  }, 90_000)
 })

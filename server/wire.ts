@@ -8,6 +8,8 @@ import type { peopleWires, signInWires } from './people/wire.ts'
 import type { photosWires } from './photos/wire.ts'
 import type { planWires } from './plan/wire.ts'
 import type { proceduresWires } from './procedures/wire.ts'
+import type { recordsWires } from './records/wire.ts'
+import type { shopWires } from './shop/wire.ts'
 import type { stockWires } from './stock/wire.ts'
 import type { vehiclesWires } from './vehicles/wire.ts'
 import type { workWires } from './work/wire.ts'
@@ -26,4 +28,6 @@ export type Api = typeof signInWires &
   typeof stockWires &
   typeof planWires &
   typeof workWires &
-  typeof handoverWires
+  typeof handoverWires &
+  typeof shopWires &
+  typeof recordsWires

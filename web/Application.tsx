@@ -28,6 +28,9 @@ const WorkList = lazy(() => import('#web/work/WorkListScreen.tsx'))
 const Customers = lazy(() => import('#web/customers/CustomersScreen.tsx'))
 const Standards = lazy(() => import('#web/standards/StandardsScreen.tsx'))
 const People = lazy(() => import('#web/people/PeopleScreen.tsx'))
+const Records = lazy(() => import('#web/records/RecordsScreen.tsx'))
+const Shop = lazy(() => import('#web/shop/ShopScreens.tsx'))
+const ShopFrame = lazy(() => import('#web/shell/ShopFrame.tsx'))
 const Work = lazy(() => import('#web/work/WorkScreen.tsx'))
 const FinalCheck = lazy(() => import('#web/handover/FinalCheckScreen.tsx'))
 const Report = lazy(() => import('#web/handover/ReportScreen.tsx'))
@@ -75,7 +78,15 @@ const router = createBrowserRouter([
               { path: '/work', element: <WorkList /> },
               { path: '/customers', element: <Customers /> },
               { path: '/standards', element: <Standards /> },
-              { path: '/people', element: <People /> },
+              { path: '/records', element: <Records /> },
+              {
+                element: <ShopFrame />,
+                children: [
+                  { path: '/people', element: <Navigate to="/shop/people" replace /> },
+                  { path: '/shop/people', element: <People /> },
+                  { path: '/shop/*', element: <Shop /> },
+                ],
+              },
               {
                 path: '/jobs/:id',
                 element: <JobFrame />,

@@ -90,8 +90,11 @@ function merged(facts: unknown, texts: unknown): unknown {
   return out
 }
 
-/** The catalogue in one language. */
-export function inWords(catalogue: Catalogue, texts: CatalogueTexts): WordedCatalogue {
-  const parts = Object.entries(catalogue).map(([part, list]) => [part, merged(list, texts.kinds[part as Kind])])
+/** The catalogue in one language. @param learnt what a shop calls its own things, by kind */
+export function inWords(catalogue: Catalogue, texts: CatalogueTexts, learnt: (kind: Kind) => object): WordedCatalogue {
+  const parts = Object.entries(catalogue).map(([part, list]) => [
+    part,
+    part in texts.kinds ? merged(list, { ...texts.kinds[part as Kind], ...learnt(part as Kind) }) : list,
+  ])
   return Object.fromEntries(parts) as WordedCatalogue
 }

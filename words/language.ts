@@ -4,6 +4,7 @@ import type * as job from './en/job.ts'
 import type * as mixing from './en/mixing.ts'
 import type * as plan from './en/plan.ts'
 import type * as procedures from './en/procedures.ts'
+import type * as shop from './en/shop.ts'
 import type { Names } from './names.ts'
 
 /** Everything core says in one language. English is the reference: another one has the same files with the same exports. */
@@ -17,4 +18,5 @@ export interface Language {
   handover: typeof handover
   plan: typeof plan
   mixing: typeof mixing
+  shop: typeof shop
 }

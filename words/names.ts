@@ -1,5 +1,6 @@
 import type { PlaceName } from '#core/cabin/places.ts'
 import type { SurfaceName } from '#core/cabin/schema.ts'
+import type { Own } from '#core/shop/schema.ts'
 import type { CatalogueTexts, ChoiceTexts, EntryTexts, Kind } from './catalogue.ts'
 
 /** How a language puts a car's places together. */
@@ -19,8 +20,12 @@ type Of<K extends Kind> = { id: string } & EntryTexts[K]
 
 /** What things are called in one language, by their ids. */
 export interface Names {
+  /** What a shop calls its own things: their ids are no other shop's, so that what was read once is known from then on. */
+  learn(own: Pick<Own, 'products' | 'made' | 'packages' | 'checks'>): void
   /** The texts of an entry; what the catalogue does not have any more is called by its id. */
   of<K extends Kind>(kind: K, id: string): Of<K>
+  /** The texts of a kind that were learnt, by id. */
+  learnt(kind: Kind): Readonly<Record<string, object>>
   has(kind: Kind, id: string): boolean
   choice(rule: string, choice: string): ChoiceTexts
   tool(id: string): string
@@ -34,11 +39,30 @@ export interface Names {
   part(name: SurfaceName): string
 }
 
-export function namesOf({ kinds, tools, wear, productCautions }: CatalogueTexts, cabin: CabinWords): Names {
+/** The texts of what a shop made itself: kind, id, texts. */
+type OwnTexts = (
+  own: Pick<Own, 'products' | 'made' | 'packages' | 'checks'>,
+  kinds: CatalogueTexts['kinds'],
+) => [kind: Kind, id: string, texts: object][]
+
+export function namesOf(
+  { kinds, tools, wear, productCautions }: CatalogueTexts,
+  cabin: CabinWords,
+  ownTexts: OwnTexts,
+): Names {
+  const own: Partial<Record<Kind, Record<string, object>>> = {}
   const unknown = (id: string) => ({ name: id, text: id, reason: '' })
   return {
-    of: <K extends Kind>(kind: K, id: string) => ({ id, ...(kinds[kind][id] ?? unknown(id)) }) as unknown as Of<K>,
-    has: (kind, id) => kinds[kind][id] !== undefined,
+    of: <K extends Kind>(kind: K, id: string) =>
+      ({ id, ...(kinds[kind][id] ?? own[kind]?.[id] ?? unknown(id)) }) as unknown as Of<K>,
+    has: (kind, id) => kinds[kind][id] !== undefined || own[kind]?.[id] !== undefined,
+    learnt: (kind) => own[kind] ?? {},
+    learn: (theirs) => {
+      for (const [kind, id, texts] of ownTexts(theirs, kinds)) {
+        own[kind] ??= {}
+        own[kind][id] = texts
+      }
+    },
     choice: (rule, choice) => kinds.houseRules[rule]?.choices[choice] ?? unknown(choice),
     tool: (id) => tools[id]?.name ?? id,
     wear: (id) => wear[id]?.name ?? id,

@@ -37,7 +37,7 @@ export function speaker(language: Language) {
   const worded = new WeakMap<Catalogue, WordedCatalogue>()
   /** The catalogue with its words; made once. */
   const catalogue = (facts: Catalogue): WordedCatalogue => {
-    const known = worded.get(facts) ?? inWords(facts, language.texts)
+    const known = worded.get(facts) ?? inWords(facts, language.texts, names.learnt)
     worded.set(facts, known)
     return known
   }

@@ -74,7 +74,7 @@ describe('facts and words', () => {
     expect(spoken).toEqual([])
   })
   it('put together they are the catalogue core reads, with names beside', () => {
-    const worded = inWords(catalogue, language.texts)
+    const worded = inWords(catalogue, language.texts, () => ({}))
     const asCore: Catalogue = worded
     expect(asCore.treatments.map((t) => t.rate)).toEqual(catalogue.treatments.map((t) => t.rate))
     expect(worded.treatments.find((t) => t.id === 'hotx')).toMatchObject({

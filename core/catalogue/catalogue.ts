@@ -25,6 +25,7 @@ import { Skill } from './skill.ts'
 import { Stage } from './stage.ts'
 import { StainGroup, StainKind } from './stain.ts'
 import { Stop } from './stop.ts'
+import type { Swap } from './swap.ts'
 import { Treatment } from './treatment.ts'
 import { Walk } from './walk.ts'
 import { WholeCar } from './whole-car.ts'
@@ -69,4 +70,14 @@ export const Catalogue = Type.Object(
   },
   { ...Strict, $id: 'catalogue' },
 )
-export type Catalogue = Static<typeof Catalogue>
+
+/** What a shop's own catalogue has besides (core/shop): no file of the shipped one holds it. */
+export interface OfShop {
+  /** Nothing is written over it again. */
+  composed?: true
+  /** What it puts in a usual treatment's place, before any package, finish or house. */
+  swaps?: readonly Swap[]
+  /** What it says besides, by treatment, in its own words. */
+  said?: Readonly<Record<string, readonly string[]>>
+}
+export type Catalogue = Static<typeof Catalogue> & OfShop

@@ -7,12 +7,15 @@ export const ForbiddenRule = Type.Object(
     id: Text,
     treatments: Type.Optional(Type.Array(Text)),
     techniques: Type.Optional(Type.Array(Text)),
+    /** The step's product itself: what a shop's own can must stay off. */
+    products: Type.Optional(Type.Array(Text)),
     /** Families of the step's product. */
     families: Type.Optional(Type.Array(Text)),
     flammable: Type.Optional(Type.Literal(true)),
     equipment: Type.Optional(Type.Array(Text)),
     features: Type.Optional(Type.Array(Text)),
     kinds: Type.Optional(Type.Array(Text)),
+    materials: Type.Optional(Type.Array(Text)),
     exceptMaterials: Type.Optional(Type.Array(Text)),
     exceptGroups: Type.Optional(Type.Array(Text)),
     stains: Type.Optional(Type.Array(Text)),

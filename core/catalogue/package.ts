@@ -12,6 +12,8 @@ export const Package = Type.Object(
     noStains: Type.Optional(Type.Literal(true)),
     /** What it leaves of the work of this package is offered beside it. */
     offers: Type.Optional(Text),
+    /** Known, because a car was sold it, and not offered any more. */
+    offered: Type.Optional(Type.Literal(false)),
   },
   Strict,
 )

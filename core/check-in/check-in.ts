@@ -9,6 +9,14 @@ import { Answer, Id, Moment, Person, Strict } from './shape.ts'
 import { Vehicle } from './vehicle.ts'
 
 /** Everything taken down when a vehicle is received. */
+/** What was agreed and put down, in minor units. No payment is handled here. */
+const Amount = Type.Union([Type.Integer({ minimum: 0, maximum: 1e9 }), Type.Null()])
+export const Money = Type.Object(
+  { price: Amount, deposit: Amount, currency: Type.String({ pattern: '^[A-Z]{3}$' }) },
+  Strict,
+)
+export type Money = Static<typeof Money>
+
 export const CheckIn = Type.Object(
   {
     vehicle: Vehicle,
@@ -35,6 +43,7 @@ export const CheckIn = Type.Object(
       ),
     ),
     received: Type.Optional(Received),
+    money: Type.Optional(Money),
     needs: Type.Optional(Type.Array(Need, { maxItems: 8, uniqueItems: true })),
     permissions: Type.Record(Id, Answer),
     /** Who asked, and when, by permission. */

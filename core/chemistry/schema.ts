@@ -31,6 +31,8 @@ export const Product = Type.Object(
     p: Type.Array(Type.String()),
     ppe: Type.Array(Type.String()),
     cautions: Type.Array(Type.String()),
+    /** Known, because something is full of it, and not offered any more. */
+    offered: Type.Optional(Type.Literal(false)),
   },
   Strict,
 )

@@ -88,6 +88,17 @@ const withLine = (state: WorkState, author: string, at: string, said: LogSaid, s
   notes: [...state.notes, { author, said, at, ...(stop === undefined ? {} : { stop }) }],
 })
 
+/** The state without whoever the car belonged to: who took it, and what they said. */
+const withoutCustomer = (state: WorkState, words: string): WorkState => ({
+  ...state,
+  notes: state.notes.map((line) =>
+    line.said.code === 'customer-said'
+      ? { ...line, said: log('customer-said', { ...line.said.facts, from: words, text: '' }) }
+      : line,
+  ),
+  handedOver: state.handedOver && { ...state.handedOver, to: words },
+})
+
 function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkState {
   const at = event.offline?.at ?? event.serverTime
   switch (event.type) {
@@ -202,6 +213,8 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
       const { surface, kind, note = '', photo = null } = event.data
       return { ...state, found: [...state.found, { surface, kind, note, photo, by: event.author, at }] }
     }
+    case 'customer-erased':
+      return withoutCustomer(state, event.data.words)
     case 'handed-over':
       return { ...state, handedOver: { to: event.data.to, by: event.author, at } }
   }

@@ -132,6 +132,8 @@ type ServerEvent =
   | { type: 'condition-changed'; data: { condition: Condition; note: string } }
   | { type: 'recheck-failed'; data: { surfaces: string[]; note: string } }
   | { type: 'hazard-found'; data: { rule: string; surface: string | null; told: string; note: string } }
+  // Whoever the car belonged to is not known any more: `words` stands where a name stood.
+  | { type: 'customer-erased'; data: { words: string } }
   | { type: 'stop-cleared'; data: { step: string; references: Record<string, string>; note: string } }
 export type WorkEvent = Envelope & (Intent | ServerEvent)
 

@@ -43,6 +43,8 @@ export interface CautionMessages {
   caution: { caution: string }
   'not-working': { function: string; caution: string }
   product: { caution: string }
+  /** In the shop's own words. */
+  written: { text: string }
   /** One line of what is done at a stop. */
   stop: { rule: string; line: number }
 }

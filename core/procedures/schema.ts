@@ -2,6 +2,7 @@ import { type Static, type TSchema, Type } from '@sinclair/typebox'
 import { SurfaceName } from '#core/cabin/schema.ts'
 import { CheckIn } from '#core/check-in/check-in.ts'
 import { Ratio } from '#core/mixing/schema.ts'
+import { Own } from '#core/shop/schema.ts'
 import { Uuid } from '#core/units/uuid.ts'
 import {
   CautionSaid,
@@ -198,6 +199,8 @@ export const ProcedureRequest = Type.Object(
     ...JobSettings.properties,
     /** The shop's pace by treatment, over the catalogue's minutes. */
     rates: Type.Optional(Type.Record(Type.String({ maxLength: 60 }), Type.Number({ minimum: 0.1, maximum: 10 }))),
+    /** What the shop writes over the shipped catalogue. */
+    own: Type.Optional(Own),
     equipment: Type.Optional(Type.Array(Type.String(), { maxItems: 100 })),
     skills: Type.Optional(Type.Array(Type.String(), { maxItems: 100 })),
     /** Steps of an earlier version that are done or under way: facts, kept as they were. */

@@ -18,6 +18,13 @@ export function sayVolume(millilitres: number): string {
   return millilitres >= 10 ? `${Math.round(millilitres)} ml` : `${millilitres.toFixed(1)} ml`
 }
 
+/** US fluid ounces as a cup shows them: a tenth below ten, whole above, gallons from one on. */
+export function sayOunces(millilitres: number): string {
+  const ounces = millilitres / 29.5735295625
+  if (ounces >= 128) return `${(ounces / 128).toFixed(2)} gal`
+  return ounces >= 10 ? `${Math.round(ounces)} fl oz` : `${ounces.toFixed(1)} fl oz`
+}
+
 /** What a trigger gives at one pull and what a drop holds, ml: usual sizes, not measured. */
 const sprayOf = 1
 const dropOf = 0.05

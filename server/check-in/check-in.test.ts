@@ -255,13 +255,19 @@ describe('customers', () => {
     const say = (type: string, data: object) => lead.send('POST', `/api/jobs/${job.id}/events`, intent(type, data))
     for (const step of procedure.steps) await say('step-skipped', { step: step.id, reason: 'for the test' })
     for (const place of places) await say('check-passed', { place: place.id })
-    await say('handed-over', { to: 'them' })
+    await say('customer-said', { from: 'Gone Tomorrow', text: 'leave the key with me, Gone Tomorrow' })
+    await say('handed-over', { to: 'Gone Tomorrow' })
+    // Folded and remembered with the name in it.
+    expect(JSON.stringify((await lead.get(`/api/jobs/${job.id}/work`)).body)).toContain('Gone Tomorrow')
     expect((await stranger.send('DELETE', `/api/customers/${id}`)).status).toBe(404)
     expect((await lead.send('DELETE', `/api/customers/${id}`)).status).toBe(204)
     const left = JSON.stringify([
       (await lead.get(`/api/jobs/${job.id}`)).body,
       (await lead.get(`/api/jobs/${job.id}/procedure`)).body,
       (await lead.get('/api/customers')).body,
+      (await lead.get(`/api/jobs/${job.id}/work`)).body,
+      (await lead.get(`/api/jobs/${job.id}/events?after=0`)).body,
+      (await lead.get(`/api/jobs/${job.id}/report`)).body,
     ])
     expect(left).not.toContain('Gone Tomorrow')
     expect((await t.call('GET', `/api/photos/${photo}`, undefined, { cookie: lead.cookie })).status).toBe(404)

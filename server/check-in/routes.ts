@@ -1,5 +1,6 @@
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { readVin } from '#core/cabin/vin.ts'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
 import type { Fault } from '#core/units/fault.ts'
@@ -34,12 +35,10 @@ function judgeTimes({ arrives, due }: { arrives: string; due: string | null }) {
 /** Photos that go onto the check-in paper: what was there when the car came. */
 const onPaper = new Set(['before', 'damage'])
 
-export const checkInRoutes = ({ catalogue, db, files, now }: AppContext): Route[] => {
+export const checkInRoutes = ({ db, files, now }: AppContext): Route[] => {
   /** The first photos of a job, small, with what they show. */
-  const photosFor = async (scope: Scope, { id, checkIn }: JobRow) => {
-    const names = new Map(
-      surfacesOf(checkIn.vehicle.body, catalogue.surfaces).map((s) => [s.id, speak.surface(s.name)]),
-    )
+  const photosFor = async (scope: Scope, { id, checkIn }: JobRow, { surfaces }: Catalogue) => {
+    const names = new Map(surfacesOf(checkIn.vehicle.body, surfaces).map((s) => [s.id, speak.surface(s.name)]))
     const list = (await photosOf(db, scope, id)).filter((p) => onPaper.has(p.kind)).slice(0, mostPhotos)
     return Promise.all(
       list.map(async (p) => ({
@@ -49,7 +48,7 @@ export const checkInRoutes = ({ catalogue, db, files, now }: AppContext): Route[
     )
   }
   /** The engine itself is the judge of what a body and a condition may hold; what it refuses is not stored. */
-  const judge = (checkIn: CheckIn) => {
+  const judge = (checkIn: CheckIn, catalogue: Catalogue) => {
     surfacesOf(checkIn.vehicle.body, catalogue.surfaces)
     generateProcedure({ checkIn }, catalogue)
     if (checkIn.vehicle.vin) {
@@ -59,29 +58,29 @@ export const checkInRoutes = ({ catalogue, db, files, now }: AppContext): Route[
     }
   }
   return routes(checkInWires, {
-    'POST /api/jobs': async ({ scope, body }): Promise<JobView> => {
-      judge(body.checkIn)
+    'POST /api/jobs': async ({ catalogue, scope, body }): Promise<JobView> => {
+      judge(body.checkIn, catalogue)
       judgeTimes(body)
       const job = await openJob(db, scope, body)
       return jobView(job)
     },
     'GET /api/jobs/:id': async ({ scope, params }): Promise<JobView> => jobView(await jobOf(db, scope, params.id)),
-    'PUT /api/jobs/:id/check-in': async ({ scope, params, body }): Promise<JobView> => {
+    'PUT /api/jobs/:id/check-in': async ({ catalogue, scope, params, body }): Promise<JobView> => {
       const before = await jobOf(db, scope, params.id)
-      judge(body.checkIn)
+      judge(body.checkIn, catalogue)
       judgeTimes({ arrives: before.arrives, due: body.due })
       const job = await saveDraft(db, scope, params.id, body.version, { checkIn: body.checkIn, due: body.due })
       return jobView(job)
     },
-    'GET /api/jobs/:id/check-in/sheet': async ({ scope, params }) => {
+    'GET /api/jobs/:id/check-in/sheet': async ({ catalogue, scope, params }) => {
       const job = await jobOf(db, scope, params.id)
       const name = `check-in-${job.callSign.toLowerCase().replace(' ', '-')}.pdf`
       return {
         type: 'application/pdf',
-        bytes: await checkInPdf(job, scope, catalogue, await photosFor(scope, job)),
+        bytes: await checkInPdf(job, scope, catalogue, await photosFor(scope, job, catalogue)),
         name,
       }
     },
-    'POST /api/fleet': ({ scope, body }) => takeFleet(db, scope, body, catalogue, now()),
+    'POST /api/fleet': ({ catalogue, scope, body }) => takeFleet(db, scope, body, catalogue, now()),
   })
 }

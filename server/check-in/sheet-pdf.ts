@@ -3,10 +3,11 @@ import { carDrawing } from '#core/cabin/car.ts'
 import { placesOf } from '#core/cabin/places.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
-import type { CheckIn } from '#core/check-in/check-in.ts'
+import type { CheckIn, Money } from '#core/check-in/check-in.ts'
 import { carSvg } from '#core/formats/car-svg.ts'
 import { strokePoints } from '#core/formats/stroke.ts'
 import { expectationsOf } from '#core/procedures/make/expectations.ts'
+import { sayMoney } from '#core/units/money.ts'
 import { momentIn } from '#core/units/shop-time.ts'
 import { heading, list, pdf, printable, soft } from '#server/files/pdf.ts'
 import type { Scope } from '#server/http/scope.ts'
@@ -16,6 +17,12 @@ import { driverNeeds } from '#words/en/procedures.ts'
 import { speak } from '#words/en/speak.ts'
 
 const words = papers.checkIn
+/** "95.00 EUR" of what was agreed, and put down. */
+const moneySaid = ({ price, deposit, currency }: Money) => ({
+  price: price === null ? null : `${sayMoney(price, currency)} ${currency}`,
+  deposit: deposit === null ? null : `${sayMoney(deposit, currency)} ${currency}`,
+})
+
 /** Photos in a row on the paper. */
 export const mostPhotos = 6
 
@@ -74,6 +81,7 @@ export function checkInPdf(
     },
     ...(job.due ? [{ text: printable(words.promised(momentIn(timeZone, job.due))), bold: true }] : []),
     ...(receivedLine ? [{ text: printable(receivedLine) }] : []),
+    ...(checkIn.money ? [{ text: printable(words.money(moneySaid(checkIn.money))) }] : []),
     ...(checkIn.cameFor?.words ? [{ text: printable(words.wish(checkIn.cameFor.words)), italics: true }] : []),
     { svg: carSvg(car, checkIn.condition, (name) => speak.placeOf(name).short), width: 400, margin: [0, 6, 0, 3] },
     { text: words.key, color: soft, fontSize: 8.5 },

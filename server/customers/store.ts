@@ -1,14 +1,19 @@
 import { and, eq, gt, inArray, like, or } from 'drizzle-orm'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { Database } from '#server/database/connection.ts'
-import { customers, jobs, photos, procedures } from '#server/database/schema.ts'
-import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
+import { customers, events, jobs, photos, procedures } from '#server/database/schema.ts'
+import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
 import type { FileStore } from '#server/files/by-content.ts'
+import type { CsvBody, CsvView } from '#server/files/csv.ts'
 import { dropUnused } from '#server/files/store.ts'
 import { note } from '#server/http/audit.ts'
 import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { announce } from '#server/http/store/changes.ts'
+import { uuidv7 } from '#server/http/uuid.ts'
+import type { JobRow } from '#server/jobs/jobs.ts'
+import { appendByServer } from '#server/jobs/ledger.ts'
+import { keyOf, readCustomers, writeCustomers } from './csv.ts'
 import type { CustomerFields, CustomerView } from './views.ts'
 
 const columns = {
@@ -114,10 +119,36 @@ const withoutPerson = ({
 })
 
 /**
+ * The ledger without the person: who took the car and what they said on the phone are written over where they stand, and one event says so, so
+ * that every server that has folded it before forgets as well.
+ */
+async function eraseFromLedger(tx: Transaction, scope: Scope, { id, position }: JobRow, now: string): Promise<void> {
+  if (position === 0) return
+  const rows = await tx
+    .select({ position: events.position, type: events.type, data: events.data })
+    .from(events)
+    .where(and(eq(events.job, id), inArray(events.type, ['handed-over', 'customer-said'])))
+  for (const row of rows)
+    await tx
+      .update(events)
+      .set({
+        data: row.type === 'handed-over' ? { ...row.data, to: erased } : { ...row.data, from: erased, text: '' },
+      })
+      .where(and(eq(events.job, id), eq(events.position, row.position)))
+  await appendByServer(tx, scope, id, position, [{ type: 'customer-erased', data: { words: erased } }], now)
+}
+
+/**
  * Erases a customer on request: the entry, and name, signature, belongings, notes and photos of all their vehicles' jobs. What the cars
  * were like and what worked stays, without the person. Not while a vehicle of theirs is here.
  */
-export async function eraseCustomer(db: Database, files: FileStore, scope: Scope, id: string): Promise<void> {
+export async function eraseCustomer(
+  db: Database,
+  files: FileStore,
+  scope: Scope,
+  id: string,
+  now: string,
+): Promise<void> {
   const hashes = await inTransaction(db, async (tx) => {
     const [there] = await tx.select(columns).from(customers).where(mine(scope, id)).for('update')
     if (!there) throw notFound('customer')
@@ -141,6 +172,7 @@ export async function eraseCustomer(db: Database, files: FileStore, scope: Scope
           .set({ request: { ...row.request, checkIn: withoutPerson(row.request.checkIn) } })
           .where(and(eq(procedures.job, row.job), eq(procedures.version, row.version)))
     }
+    for (const job of theirs) await eraseFromLedger(tx, scope, job, now)
     if (ids.length > 0) await tx.delete(photos).where(inArray(photos.job, ids))
     await tx.delete(customers).where(mine(scope, id))
     await note(tx, { shop: scope.shop, what: 'customer-erased', by: scope.person, detail: `${theirs.length} jobs` })
@@ -148,4 +180,26 @@ export async function eraseCustomer(db: Database, files: FileStore, scope: Scope
     return pictures.map((p) => p.hash)
   })
   await dropUnused(db, files, hashes)
+}
+
+const everybody = (db: Database, scope: Scope) =>
+  db.select().from(customers).where(eq(customers.shop, scope.shop)).orderBy(customers.name)
+
+/** Everybody as CSV. */
+export const customersCsv = async (db: Database, scope: Scope): Promise<string> =>
+  writeCustomers(await everybody(db, scope))
+
+/** Takes customers from a list: looked at only, the good lines, or all or nothing. Nobody comes twice. */
+export async function takeCustomers(db: Database, scope: Scope, { csv, take }: CsvBody): Promise<CsvView> {
+  const { good, faults } = readCustomers(csv, (await everybody(db, scope)).map(keyOf))
+  if (take === 'all' && faults.length > 0)
+    throw new Problem(400, 'invalid', `${faults.length} lines are not good; nobody was taken.`, [
+      { pointer: '/csv', message: `Line ${faults[0]!.line}: ${faults[0]!.message}` },
+    ])
+  if (take !== 'none' && good.length > 0)
+    await inTransaction(db, async (tx) => {
+      await tx.insert(customers).values(good.map((c) => ({ ...c, id: uuidv7(), shop: scope.shop, version: 1 })))
+      await announce(tx, { shop: scope.shop, topic: 'customers' })
+    })
+  return { good: good.length, taken: take === 'none' ? 0 : good.length, faults }
 }

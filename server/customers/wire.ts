@@ -1,5 +1,6 @@
 import { Type } from '@sinclair/typebox'
 import { Uuid } from '#core/units/uuid.ts'
+import { CsvBody, CsvView } from '#server/files/csv.ts'
 import { wires } from '#server/http/wire.ts'
 import { CustomerFields, CustomerView } from './views.ts'
 
@@ -14,6 +15,8 @@ export const customersWires = wires({
     },
     answer: Type.Array(CustomerView),
   },
+  'GET /api/customers/csv': { allow: 'customers.write', file: ['text/csv'] },
+  'POST /api/customers/csv': { allow: 'customers.write', body: CsvBody, answer: CsvView },
   'GET /api/customers/:id': {
     allow: 'customers.see',
     answer: CustomerView,

@@ -3,8 +3,6 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { afterAll, expect, inject, it } from 'vitest'
-import { demoShop } from '#server/demo/shop.ts'
-import { morningZone, seedShop } from '#server/demo/store.ts'
 import { freshDatabase } from '../../tests/support/test-server.ts'
 import { restore } from './backup.ts'
 import { type Connection, connect } from './connection.ts'
@@ -30,6 +28,7 @@ const keep = (uri: string, name: string) => ({
   now: '2026-11-27T04:00:00.000Z',
 })
 const rows = async (c: Connection, sql: string) => (await c.pool.query(sql))[0] as Record<string, unknown>[]
+const shop = '01890000-0000-7000-8000-000000000003'
 const job = '01890000-0000-7000-8000-000000000001'
 const lot = '01890000-0000-7000-8000-000000000002'
 
@@ -38,7 +37,15 @@ async function anEarlierShop() {
   const uri = await freshDatabase(inject('database'))
   const connection = connect(uri)
   await migrate(connection, undefined, migrationsTo(5))
-  await seedShop(connection.db, demoShop, morningZone(new Date().toISOString()))
+  // In plain SQL: today's insert names columns that this database does not have yet.
+  await connection.pool.query(
+    "insert into shops (id, code, name, time_zone, house_rules) values (?, 'reedmere', 'Heron Slip Interiors', 'Etc/GMT-6', '{}')",
+    [shop],
+  )
+  await connection.pool.query(
+    "insert into people (id, shop_id, login, name, role, pin_hash, skills, shifts) values (?, ?, 'tam', 'Tam', 'lead', '-', '[]', '[]')",
+    ['01890000-0000-7000-8000-000000000004', shop],
+  )
   await connection.pool.query(
     "insert into jobs (id, shop_id, call_sign, colour, state, version, check_in, arrives, position) select ?, id, 'Alder', '#112233', 'handed-over', 1, '{}', now(3), 0 from shops limit 1",
     [job],

@@ -19,6 +19,10 @@ import type { Offline } from '#core/job/schema.ts'
 import type { Mix, Ratio } from '#core/mixing/schema.ts'
 import type { PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
 import type { JobSettings, Procedure, ProcedureRequest, StandardSettings } from '#core/procedures/schema.ts'
+import type { About } from '#core/shop/about.ts'
+import type { Broken, Home, Upkeep } from '#core/shop/kit.ts'
+import type { Own } from '#core/shop/schema.ts'
+import type { DayOff, Week } from '#core/shop/week.ts'
 
 /** JSON that arrives parsed or as text, depending on how it was selected. */
 const json = <T>(name: string) =>
@@ -55,8 +59,27 @@ export const shops = mysqlTable(
     houseRules: json<Record<string, string>>('house_rules').notNull(),
     /** Its own pace by treatment over the catalogue's minutes; null until some is taken over. */
     rates: json<Record<string, number>>('rates'),
+    /** The version of what it writes over the shipped catalogue that holds now; 0: nothing yet. */
+    ownVersion: int('own_version').notNull().default(0),
+    /** Place, units, currency, week and opening hours; null until they are said. */
+    about: json<About>('about'),
   },
   (t) => [uniqueIndex('shops_code').on(t.code)],
+)
+
+/** What shops write over the shipped catalogue, every version of it: issued procedures and old bottles refer to them. */
+export const owns = mysqlTable(
+  'owns',
+  {
+    shop: id('shop_id')
+      .notNull()
+      .references(() => shops.id),
+    version: int('version').notNull(),
+    own: json<Own>('own').notNull(),
+    by: id('by_id').notNull(),
+    at: moment('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.shop, t.version] })],
 )
 
 export const roles = ['owner', 'lead', 'technician', 'front-desk'] as const
@@ -78,6 +101,14 @@ export const people = mysqlTable(
     skills: json<string[]>('skills').notNull(),
     /** Minutes from the shop's midnight; empty for people who are not planned. */
     shifts: json<[number, number][]>('shifts').notNull(),
+    /** Hours by weekday, where they differ; null: the shifts, every day. */
+    week: json<Week>('week'),
+    daysOff: json<DayOff[]>('days_off'),
+    /** By skill: who vouched for it, and when. */
+    vouched: json<Record<string, { by: string; on: string }>>('vouched'),
+    trainee: boolean('trainee').notNull().default(false),
+    /** Since when they are with the shop no more; their history stays. */
+    left: moment('left_at'),
   },
   (t) => [uniqueIndex('people_login').on(t.shop, t.login), uniqueIndex('people_of_shop').on(t.shop, t.id)],
 )
@@ -171,6 +202,7 @@ export type Topic =
   | 'vehicles'
   | 'standards'
   | 'stock'
+  | 'shop'
 
 /** What screens must ask for again, written in the transaction that changed it, so that every server learns of it. */
 export const changes = mysqlTable(
@@ -196,6 +228,11 @@ export const equipment = mysqlTable(
       .references(() => shops.id),
     kind: varchar('kind', { length: 60 }).notNull(),
     count: int('count').notNull(),
+    home: varchar('home', { length: 10 }).$type<Home>(),
+    /** How many of them do not work, since when and why; null: all do. */
+    broken: json<Broken>('broken'),
+    /** When what is due on them; null: nothing is planned. */
+    upkeep: json<Upkeep>('upkeep'),
   },
   (t) => [primaryKey({ columns: [t.shop, t.kind] })],
 )

@@ -6,12 +6,13 @@ import { dayPlanOf } from '#server/jobs/day-plan.ts'
 import { namesOf } from '#server/jobs/names.ts'
 import { openJob, openJobs } from '#server/jobs/open-jobs.ts'
 import { bottlesOf } from '#server/shelf/bottles.ts'
+import { upkeepDue } from '#server/shelf/upkeep.ts'
 import { type DayGround, dayCard, progressBy } from './card.ts'
 import type { DayJobView, DayView } from './views.ts'
 import { dayWires } from './wire.ts'
 
-export const dayRoutes = ({ catalogue, db, now }: AppContext): Route[] => {
-  const progress = progressBy(catalogue.stages)
+export const dayRoutes = ({ catalogue: shipped, db, now }: AppContext): Route[] => {
+  const progress = progressBy(shipped.stages)
   const groundOf = async (scope: Scope, day: string, at: string): Promise<DayGround> => ({
     at,
     names: await namesOf(db, scope),
@@ -19,11 +20,12 @@ export const dayRoutes = ({ catalogue, db, now }: AppContext): Route[] => {
     ends: (await dayPlanOf(db, scope, day))?.ends ?? new Map(),
   })
   return routes(dayWires, {
-    'GET /api/day': async ({ scope }): Promise<DayView> => {
+    'GET /api/day': async ({ catalogue, scope }): Promise<DayView> => {
       const at = now()
       const day = dayIn(scope.timeZone, at)
       const ground = await groundOf(scope, day, at)
       const jobs = await openJobs(db, scope, catalogue)
+      const due = await upkeepDue(db, scope, day)
       return {
         day,
         now: minuteOf(scope.timeZone, day, at),
@@ -31,10 +33,11 @@ export const dayRoutes = ({ catalogue, db, now }: AppContext): Route[] => {
         bottles: (await bottlesOf(db, scope, at)).flatMap(({ id, name, content }) =>
           content?.pastLife ? [{ id, name, product: content.product }] : [],
         ),
+        ...(due.length > 0 ? { upkeep: due } : {}),
         jobs: jobs.map((job) => dayCard(job, ground)),
       }
     },
-    'GET /api/jobs/:id/card': async ({ scope, params }): Promise<DayJobView> => {
+    'GET /api/jobs/:id/card': async ({ catalogue, scope, params }): Promise<DayJobView> => {
       const at = now()
       const job = await openJob(db, scope, params.id, catalogue)
       if (!job) throw notFound('open job')

@@ -38,6 +38,8 @@ export const DayView = Type.Object(
     jobs: Type.Array(DayJobView),
     /** Bottles past their life: to be emptied and rinsed. */
     bottles: Type.Array(Type.Object({ id: Type.String(), name: Type.String(), product: Type.String() }, Strict)),
+    /** Machines whose upkeep is due; left out where none is. */
+    upkeep: Type.Optional(Type.Array(Type.Object({ machine: Type.String(), what: Type.String() }, Strict))),
   },
   Strict,
 )

@@ -23,6 +23,12 @@ const day: [number, number][] = [
   [750, 1080],
 ]
 
+/** Bottles with something in them before the day begins: name, product, parts of water, filled to (ml), days old. */
+export const bottlesInUse: [name: string, product: string, water: number, fill: number, daysOld: number][] = [
+  ['Trigger bottle, green band', 'apc', 10, 480, 0],
+  ['Trigger bottle, plain', 'neutral-cleaner', 20, 400, 9],
+]
+
 /** The made-up shop of the demonstration: a lakeside town that is on no map. */
 export const demoShop: ShopSpec = {
   code: 'reedmere',
@@ -36,5 +42,8 @@ export const demoShop: ShopSpec = {
     { login: 'bea', name: 'Bea', role: 'front-desk', pin: '3925', skills: [], shifts: [] },
   ],
   equipment: firstEquipment,
-  containers: firstContainers,
+  containers: [
+    ...firstContainers,
+    ...bottlesInUse.map(([name]) => ({ ...firstContainers.find((c) => c.name === 'Trigger bottle')!, name })),
+  ],
 }

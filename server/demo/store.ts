@@ -3,6 +3,7 @@ import type { Database } from '#server/database/connection.ts'
 import { containers, equipment, people, shops } from '#server/database/schema.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { hashSecret } from '#server/http/secrets.ts'
+import { ownAt } from '#server/http/store/own.ts'
 import { scopeColumns } from '#server/http/store/sessions.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
 import type { ShopSpec } from './shop.ts'
@@ -26,7 +27,7 @@ export async function seedShop(
     })),
   )
   await db.insert(people).values(rows)
-  await db.insert(equipment).values(spec.equipment.map((e) => ({ ...e, shop })))
+  await db.insert(equipment).values(spec.equipment.map((e) => ({ ...e, shop, home: 'bay' as const })))
   await db.insert(containers).values(spec.containers.map((c) => ({ ...c, id: uuidv7(), shop })))
   return { shop, byLogin }
 }
@@ -38,7 +39,8 @@ export async function seedScope(db: Database, person: string): Promise<Scope> {
     .from(people)
     .innerJoin(shops, eq(shops.id, people.shop))
     .where(eq(people.id, person))
-  return row as unknown as Scope
+  const own = row && (await ownAt(db, row.shop, row.ownVersion))
+  return { ...row, ...(own ? { own } : {}) } as unknown as Scope
 }
 
 /** A fixed-offset time zone in which it is between nine and ten in the morning now, so that the demonstration always shows a day at work. */

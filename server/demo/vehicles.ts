@@ -47,7 +47,10 @@ function checkInOf(spec: Spec, catalogue: Catalogue): CheckIn {
 
 const flat = (soil: number): SurfaceCondition => ({ soil })
 
-/** The demonstration's four vehicles, in the order of their states: at work, waiting, expected, nearly done. */
+/** The seat of the pickup whose honey came back when it was dry. */
+export const honeySeat = 'seat-1r.seat-base'
+
+/** The demonstration's five vehicles, in the order of their states: at work, waiting, expected, nearly done, and done once: a stain came back. */
 export function demoVehicles(catalogue: Catalogue): CheckIn[] {
   const specs: Spec[] = [
     {
@@ -132,6 +135,28 @@ export function demoVehicles(catalogue: Catalogue): CheckIn[] {
       permissions: { 'seats-out': false, 'engine-heat': false },
       belongings: [{ what: 'Ribbon box', where: 'Load area' }],
       condition: (s) => (s.group === 'overhead' ? undefined : flat(1)),
+    },
+    {
+      plate: 'BEE 41',
+      make: 'Osprey',
+      model: 'Drover',
+      body: 'single-cab',
+      customer: 'A. Hollis, beekeeper',
+      materials: { mat: 'rubber-mat' },
+      permissions: { 'seats-out': false, 'engine-heat': true, 'test-spot': true },
+      belongings: [{ what: 'Smoker, cold', where: 'Passenger footwell', bag: '9' }],
+      condition: (s) => {
+        if (s.id === honeySeat)
+          return {
+            soil: 2,
+            stains: [
+              { kind: 'sugar', age: 'days', attempts: 0 },
+              { kind: 'wax', age: 'days', attempts: 0 },
+            ],
+          }
+        if (s.group.startsWith('carpet')) return { soil: 2 }
+        return s.group === 'overhead' || s.group === 'belt' ? undefined : flat(1)
+      },
     },
   ]
   return specs.map((spec) => checkInOf(spec, catalogue))

@@ -6,9 +6,9 @@ import { namesOf } from '#server/jobs/names.ts'
 import type { ReportView } from './views.ts'
 import { handoverWires } from './wire.ts'
 
-export const handoverRoutes = ({ catalogue, db }: AppContext): Route[] =>
+export const handoverRoutes = ({ db }: AppContext): Route[] =>
   routes(handoverWires, {
-    'GET /api/jobs/:id/report': async ({ scope, params }): Promise<ReportView> => {
+    'GET /api/jobs/:id/report': async ({ catalogue, scope, params }): Promise<ReportView> => {
       const { job, procedure, state } = await jobAtWork(db, scope, params.id)
       if (!procedure) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
       return {

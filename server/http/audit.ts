@@ -18,6 +18,13 @@ export type Audited =
   | 'customer-erased'
   | 'house-rules'
   | 'pace'
+  | 'person-changed'
+  | 'person-left'
+  | 'person-returned'
+  | 'shop-changed'
+  | 'own-changed'
+  | 'kit-changed'
+  | 'set-up-taken'
 
 /** Writes down who was let in or kept out, and whose rights changed. Secrets never come here. */
 export async function note(

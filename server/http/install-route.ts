@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import type { Context, Hono } from 'hono'
 import { getCookie } from 'hono/cookie'
 import { serialize } from 'hono/utils/cookie'
+import { ownCatalogue } from '#core/shop/catalogue.ts'
 import { answered, ofJson } from './answer.ts'
 import { bodyMethods, jsonBody, uploaded } from './bodies.ts'
 import type { Env } from './env.ts'
@@ -69,6 +70,7 @@ export function installRoute(app: Hono<Env>, route: Route, { context, scopes, ca
     const cookies: string[] = []
     const answer = await route.handle({
       scope: scope as Scope,
+      catalogue: ownCatalogue(context.catalogue, scope?.own),
       params: c.req.param() as Record<never, string>,
       query: c.req.query(),
       body: body as never,

@@ -31,6 +31,8 @@ export const permissions = {
   'work.see': everyone,
   'work.do': ['owner', 'lead', 'technician'],
   'people.write': ['owner'],
+  'records.see': ['owner', 'lead', 'front-desk'],
+  'shop.write': ['owner'],
   'session.own': everyone,
   'handover.see': everyone,
   'handover.give': ['owner', 'lead', 'front-desk'],

@@ -11,6 +11,7 @@ import type { AnswerOf, BodyOf, Method, ParamsOf, QueryOf, Wire, WireName, Wires
 export interface AppContext {
   db: Database
   live: Live
+  /** The shipped one. */
   catalogue: Catalogue
   log: Logger
   files: FileStore
@@ -35,6 +36,8 @@ export interface Cookies {
 export interface Call<N, W> {
   /** Whoever is signed in; on a route for anybody perhaps nobody. */
   scope: W extends { allow: 'anybody' } ? Scope | undefined : Scope
+  /** The shop's own catalogue; the shipped one where nobody is signed in. */
+  catalogue: Catalogue
   params: Readonly<Record<ParamsOf<N>, string>>
   query: QueryOf<W>
   body: BodyOf<W>

@@ -1,3 +1,4 @@
+import type { Own } from '#core/shop/schema.ts'
 import type { Role } from './roles.ts'
 
 declare const made: unique symbol
@@ -8,6 +9,9 @@ export interface Scope {
   readonly shopName: string
   readonly timeZone: string
   readonly houseRules: Record<string, string>
+  /** What the shop writes over the shipped catalogue, and its version; 0 while it has written nothing. */
+  readonly own?: Own
+  readonly ownVersion: number
   readonly person: string
   readonly name: string
   readonly role: Role

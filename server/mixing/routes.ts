@@ -11,7 +11,7 @@ import { keepSheet, sheetFile, sheetsOf } from './store/data-sheets.ts'
 import { dayMixOf } from './store/day-mix.ts'
 import { mixingWires } from './wire.ts'
 
-export const mixingRoutes = ({ catalogue, db, files, now }: AppContext): Route[] =>
+export const mixingRoutes = ({ db, files, now }: AppContext): Route[] =>
   routes(mixingWires, {
     'GET /api/mixing/containers': ({ scope }) => containersOf(db, scope, now()),
     'PUT /api/mixing/containers/:id': async ({ scope, params, body }) => {
@@ -23,7 +23,7 @@ export const mixingRoutes = ({ catalogue, db, files, now }: AppContext): Route[]
       await rinseContainer(db, scope, params.id, body.id, now())
       return containersOf(db, scope, now())
     },
-    'GET /api/mixing/containers/:id/strip': async ({ scope, params, query }) => {
+    'GET /api/mixing/containers/:id/strip': async ({ catalogue, scope, params, query }) => {
       const container = (await containersOf(db, scope, now())).find((c) => c.id === params.id)
       if (!container) throw notFound('container')
       const wanted = (query.marks ?? 'apc:trim').split(',').slice(0, 8)
@@ -51,7 +51,7 @@ export const mixingRoutes = ({ catalogue, db, files, now }: AppContext): Route[]
       return { type: 'application/pdf', bytes: await stripPdf(container, marks), name: 'fill-strip.pdf' }
     },
     'GET /api/mixing/sheets': ({ scope }) => sheetsOf(db, scope),
-    'POST /api/mixing/products/:id/sheet': async ({ scope, params, bytes }) => {
+    'POST /api/mixing/products/:id/sheet': async ({ catalogue, scope, params, bytes }) => {
       await keepSheet(db, files, scope, params.id, bytes, catalogue, now())
       return sheetsOf(db, scope)
     },
@@ -60,10 +60,10 @@ export const mixingRoutes = ({ catalogue, db, files, now }: AppContext): Route[]
       bytes: await sheetFile(db, files, scope, params.id),
       name: 'data-sheet.pdf',
     }),
-    'GET /api/mixing/demand': ({ scope }) => demandOf(db, scope, catalogue),
-    'GET /api/mixing/day': ({ scope }) => dayMixOf(db, scope, catalogue, now()),
+    'GET /api/mixing/demand': ({ catalogue, scope }) => demandOf(db, scope, catalogue),
+    'GET /api/mixing/day': ({ catalogue, scope }) => dayMixOf(db, scope, catalogue, now()),
     'GET /api/mixing/batches': ({ scope }) => batchesOf(db, scope),
-    'POST /api/mixing/batches': async ({ scope, body }) => {
+    'POST /api/mixing/batches': async ({ catalogue, scope, body }) => {
       const batch = await logBatch(db, scope, body, catalogue, now())
       return batch
     },
@@ -72,7 +72,7 @@ export const mixingRoutes = ({ catalogue, db, files, now }: AppContext): Route[]
       await undoBatch(db, scope, params.id, now())
       return batchesOf(db, scope)
     },
-    'GET /api/mixing/batches/:id/label': async ({ scope, params, query }) => {
+    'GET /api/mixing/batches/:id/label': async ({ catalogue, scope, params, query }) => {
       const batch = await batchOf(db, scope, params.id)
       const from = (query.from ?? '').slice(0, 120)
       return {

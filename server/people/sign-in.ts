@@ -1,3 +1,4 @@
+import { shopCode } from '#core/shop/code.ts'
 import { Problem } from '#server/http/problem.ts'
 import { may, type Permission, permissions } from '#server/http/roles.ts'
 import type { AppContext, Cookies, Route } from '#server/http/route.ts'
@@ -5,6 +6,7 @@ import { routes } from '#server/http/route.ts'
 import { deviceCookie, deviceSeconds, type Scope, sessionCookie, sessionSeconds } from '#server/http/scope.ts'
 import { closeSession, deviceOf } from '#server/http/store/sessions.ts'
 import type { SessionView } from '#server/http/views.ts'
+import { judgeZone } from '#server/http/zone.ts'
 import { enrol, namesAt, noShopYet, openShop, signIn } from './store/ways-in.ts'
 import { signInWires } from './wire.ts'
 
@@ -16,16 +18,6 @@ const sessionView = ({ person, name, role, shopName, timeZone }: Scope): Session
   timeZone,
   permissions: (Object.keys(permissions) as Permission[]).filter((p) => may(role, p)),
 })
-
-function checkZone(timeZone: string) {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone })
-  } catch {
-    throw new Problem(400, 'invalid', `"${timeZone}" is no time zone.`, [
-      { pointer: '/timeZone', message: 'An IANA name such as Etc/GMT.' },
-    ])
-  }
-}
 
 /** First visit, enrolling a device, signing in and out. */
 export const signInRoutes = ({ db, now }: AppContext): Route[] => {
@@ -40,11 +32,11 @@ export const signInRoutes = ({ db, now }: AppContext): Route[] => {
       return { state: (await noShopYet(db)) ? ('first-visit' as const) : ('not-enrolled' as const) }
     },
     'POST /api/shop': async ({ body, cookies }) => {
-      checkZone(body.timeZone)
+      judgeZone(body.timeZone)
       cookies.keep(deviceCookie, await openShop(db, body, now()), deviceSeconds)
     },
     'POST /api/devices': async ({ body: { shop, login, ...rest }, cookies }) => {
-      const who = { ...rest, shop: shop.trim().toLowerCase(), login: login.trim().toLowerCase() }
+      const who = { ...rest, shop: shop.trim(), login: shopCode(login) }
       const token = await enrol(db, who, now())
       if (!token)
         throw new Problem(401, 'sign-in', 'Shop, name and password do not go together, or this is not an owner.')

@@ -1,4 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox'
+import { DayOff, Week } from '#core/shop/week.ts'
 import { Role } from '#server/http/views.ts'
 
 const Strict = { additionalProperties: false }
@@ -12,6 +13,13 @@ export const PersonView = Type.Object(
     role: Role,
     skills: Type.Array(Type.String()),
     shifts: Type.Array(Type.Tuple([Type.Integer(), Type.Integer()])),
+    week: Type.Optional(Week),
+    daysOff: Type.Optional(Type.Array(DayOff)),
+    /** By skill. */
+    vouched: Type.Optional(Type.Record(Type.String(), Type.Object({ by: Type.String(), on: Type.String() }, Strict))),
+    trainee: Type.Optional(Type.Boolean()),
+    /** Since when they are with the shop no more. */
+    left: Type.Optional(Type.String()),
   },
   Strict,
 )

@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox'
+import { DayOff, Stretches, Week } from '#core/shop/week.ts'
 import { Uuid } from '#core/units/uuid.ts'
 import { Role, SessionView, SignInView } from '#server/http/views.ts'
 import { wires } from '#server/http/wire.ts'
@@ -62,6 +63,27 @@ export const peopleWires = wires({
     allow: 'people.write',
     rights: true,
     body: NewPerson,
+  },
+  'PUT /api/people/:id': {
+    allow: 'people.write',
+    rights: true,
+    body: Type.Object(
+      {
+        name: Type.String({ minLength: 1, maxLength: 80, pattern: '\\S' }),
+        skills: Type.Array(Type.String({ maxLength: 40 }), { maxItems: 20, uniqueItems: true }),
+        shifts: Stretches,
+        week: Type.Union([Week, Type.Null()]),
+        daysOff: Type.Array(DayOff, { maxItems: 60 }),
+        trainee: Type.Boolean(),
+      },
+      Strict,
+    ),
+  },
+  'PUT /api/people/:id/pin': { allow: 'people.write', rights: true, body: Type.Object({ pin: Pin }, Strict) },
+  'PUT /api/people/:id/left': {
+    allow: 'people.write',
+    rights: true,
+    body: Type.Object({ left: Type.Boolean() }, Strict),
   },
   'PUT /api/people/:id/role': {
     allow: 'people.write',

@@ -6,6 +6,8 @@ import { checkAssignments } from '#core/plan/plan.ts'
 import type { Assignment, PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
 import { activityId } from '#core/procedures/activities.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
+import { usable } from '#core/shop/kit.ts'
+import { hoursOn } from '#core/shop/week.ts'
 import { dayIn, minuteOf } from '#core/units/shop-time.ts'
 import type { Database } from '#server/database/connection.ts'
 import { equipment, people, plans } from '#server/database/schema.ts'
@@ -55,7 +57,15 @@ async function requestOf(
   const chosen = planned(jobs)
   const hands = new Set(chosen.flatMap(({ state }) => [...workersOf(state)]))
   const rank = (p: { id: string; shifts: readonly unknown[] }) => (hands.has(p.id) ? 0 : p.shifts.length > 0 ? 1 : 2)
-  const crew = (await db.select().from(people).where(eq(people.shop, scope.shop)).orderBy(people.name))
+  const everybody = await db.select().from(people).where(eq(people.shop, scope.shop)).orderBy(people.name)
+  const crew = everybody
+    .filter((p) => p.left === null || hands.has(p.id))
+    .map((p) => ({
+      ...p,
+      shifts: p.left === null ? hoursOn(p, day) : [],
+      // A trainee works beside others: nothing that asks for a skill is given to them alone.
+      skills: p.trainee ? [] : p.skills,
+    }))
     .sort((a, b) => rank(a) - rank(b))
     .slice(0, limits.people)
     .sort((a, b) => a.name.localeCompare(b.name))
@@ -63,7 +73,7 @@ async function requestOf(
   return dayRequest({
     // People without shifts are not planned, but may have done something.
     people: crew.map((p) => ({ id: p.id, skills: p.skills, shifts: p.shifts })),
-    equipment: kit.map((k) => ({ id: k.kind, count: k.count })),
+    equipment: kit.map((k) => ({ id: k.kind, count: usable(k) })).filter((k) => k.count > 0),
     jobs: chosen.map(({ job, procedure, state }) => ({
       id: job.id,
       release: Math.max(0, Math.ceil(minute(job.arrives))),

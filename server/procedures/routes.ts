@@ -12,45 +12,45 @@ import { keepStandard, standardsOf, standardVersionsOf } from './store/standards
 import type { HouseRulesView, PaceView, ProcedureView, RevisionView, VersionsView } from './views.ts'
 import { proceduresWires } from './wire.ts'
 
-export const procedureRoutes = ({ catalogue, db, now }: AppContext): Route[] =>
+export const procedureRoutes = ({ db, now }: AppContext): Route[] =>
   routes(proceduresWires, {
-    'GET /api/jobs/:id/procedure': async ({ scope, params }): Promise<ProcedureView> =>
+    'GET /api/jobs/:id/procedure': async ({ catalogue, scope, params }): Promise<ProcedureView> =>
       procedureOf(db, scope, params.id, catalogue),
-    'POST /api/jobs/:id/procedure': async ({ scope, params }): Promise<ProcedureView> => {
+    'POST /api/jobs/:id/procedure': async ({ catalogue, scope, params }): Promise<ProcedureView> => {
       const { view } = await issue(db, scope, params.id, catalogue, now())
       return view
     },
-    'PUT /api/jobs/:id/procedure/settings': async ({ scope, params, body }): Promise<ProcedureView> =>
+    'PUT /api/jobs/:id/procedure/settings': async ({ catalogue, scope, params, body }): Promise<ProcedureView> =>
       keepSettings(db, scope, params.id, body.version, body.settings, catalogue),
-    'POST /api/jobs/:id/procedure/import': async ({ scope, params, body }): Promise<ProcedureView> =>
+    'POST /api/jobs/:id/procedure/import': async ({ catalogue, scope, params, body }): Promise<ProcedureView> =>
       keepSettings(db, scope, params.id, body.version, settingsIn(body.file), catalogue),
-    'GET /api/jobs/:id/procedure/file': async ({ scope, params }) => {
+    'GET /api/jobs/:id/procedure/file': async ({ catalogue, scope, params }) => {
       const { request, procedure } = await procedureOf(db, scope, params.id, catalogue)
       return procedureFile(request, speak.procedure(procedure))
     },
     'GET /api/jobs/:id/procedure/versions': async ({ scope, params }): Promise<VersionsView> =>
       versionsOf(db, scope, params.id),
-    'GET /api/jobs/:id/procedure/sheet': async ({ scope, params }) => {
+    'GET /api/jobs/:id/procedure/sheet': async ({ catalogue, scope, params }) => {
       const { job, bytes } = await procedurePdf(db, scope, params.id, catalogue)
       return { type: 'application/pdf', bytes, name: `procedure-${job.callSign.toLowerCase().replace(' ', '-')}.pdf` }
     },
-    'POST /api/jobs/:id/procedure/revision': async ({ scope, params, body }): Promise<RevisionView> =>
+    'POST /api/jobs/:id/procedure/revision': async ({ catalogue, scope, params, body }): Promise<RevisionView> =>
       revise(db, scope, params.id, body, catalogue, now()),
-    'POST /api/jobs/:id/stops': ({ scope, params, body: { step, references, note } }) =>
+    'POST /api/jobs/:id/stops': ({ catalogue, scope, params, body: { step, references, note } }) =>
       revise(db, scope, params.id, { cleared: { step, references }, note }, catalogue, now()),
-    'POST /api/jobs/:id/findings': ({ scope, params, body: { rule, surface, told, note } }) =>
+    'POST /api/jobs/:id/findings': ({ catalogue, scope, params, body: { rule, surface, told, note } }) =>
       revise(db, scope, params.id, { found: { rule, surface, told }, note }, catalogue, now()),
-    'POST /api/jobs/:id/recheck': async ({ scope, params, body }): Promise<RevisionView> =>
+    'POST /api/jobs/:id/recheck': async ({ catalogue, scope, params, body }): Promise<RevisionView> =>
       revise(db, scope, params.id, { failed: body.surfaces, note: body.note }, catalogue, now()),
     'GET /api/house-rules': async ({ scope }): Promise<HouseRulesView> => ({ choices: scope.houseRules }),
-    'PUT /api/house-rules': async ({ scope, body }): Promise<HouseRulesView> => {
+    'PUT /api/house-rules': async ({ catalogue, scope, body }): Promise<HouseRulesView> => {
       await keepHouseRules(db, scope, body.choices, catalogue)
       return body
     },
     'GET /api/standards': ({ scope }) => standardsOf(db, scope),
-    'PUT /api/standards/:id': ({ scope, params, body }) =>
+    'PUT /api/standards/:id': ({ catalogue, scope, params, body }) =>
       keepStandard(db, scope, { retired: false, ...body, id: params.id }, catalogue, now()),
-    'POST /api/standards': ({ scope, body: { id, file } }) =>
+    'POST /api/standards': ({ catalogue, scope, body: { id, file } }) =>
       keepStandard(db, scope, { id, version: 0, retired: false, ...file }, catalogue, now()),
     'GET /api/standards/:id/versions': ({ scope, params }) => standardVersionsOf(db, scope, params.id),
     'GET /api/standards/:id/file': async ({ scope, params }) => {
@@ -60,7 +60,7 @@ export const procedureRoutes = ({ catalogue, db, now }: AppContext): Route[] =>
       return standardFile(standard.name, latest!.note, standard.settings)
     },
     'GET /api/pace': ({ scope }) => paceView(db, scope),
-    'PUT /api/pace': async ({ scope, body }): Promise<PaceView> => {
+    'PUT /api/pace': async ({ catalogue, scope, body }): Promise<PaceView> => {
       await keepRates(db, scope, body.rates, catalogue)
       return paceView(db, scope)
     },

@@ -2,14 +2,14 @@ import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import { count, movesOf, receive, stockCsv, stockOf, takeStock } from './store.ts'
 import { stockWires } from './wire.ts'
 
-export const stockRoutes = ({ catalogue, db, now }: AppContext): Route[] =>
+export const stockRoutes = ({ db, now }: AppContext): Route[] =>
   routes(stockWires, {
-    'GET /api/stock': ({ scope }) => stockOf(db, scope, catalogue, now()),
-    'POST /api/stock/lots': async ({ scope, body }) => {
+    'GET /api/stock': ({ catalogue, scope }) => stockOf(db, scope, catalogue, now()),
+    'POST /api/stock/lots': async ({ catalogue, scope, body }) => {
       await receive(db, scope, body, catalogue, now())
       return stockOf(db, scope, catalogue, now())
     },
-    'POST /api/stock/counts': async ({ scope, body }) => {
+    'POST /api/stock/counts': async ({ catalogue, scope, body }) => {
       await count(db, scope, body, now())
       return stockOf(db, scope, catalogue, now())
     },
@@ -19,5 +19,5 @@ export const stockRoutes = ({ catalogue, db, now }: AppContext): Route[] =>
       bytes: new TextEncoder().encode(await stockCsv(db, scope)),
       name: 'stock.csv',
     }),
-    'POST /api/stock/csv': ({ scope, body }) => takeStock(db, scope, body, catalogue, now()),
+    'POST /api/stock/csv': ({ catalogue, scope, body }) => takeStock(db, scope, body, catalogue, now()),
   })

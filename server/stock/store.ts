@@ -7,13 +7,14 @@ import { readStock, reorderPoint, stockColumns } from '#core/stock/stock-csv.ts'
 import type { Database } from '#server/database/connection.ts'
 import { jobs, lots, stockMoves } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
+import type { CsvView } from '#server/files/csv.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { announce } from '#server/http/store/changes.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
 import { openJobs } from '#server/jobs/open-jobs.ts'
 import { stillToMix } from '#server/jobs/still-to-mix.ts'
-import type { ItemView, LotView, StockCsvView, StockView } from './views.ts'
+import type { ItemView, LotView, StockView } from './views.ts'
 
 async function lotsOf(db: Database, scope: Scope): Promise<LotView[]> {
   const rows = await db.select().from(lots).where(eq(lots.shop, scope.shop)).orderBy(lots.item, lots.received)
@@ -50,11 +51,14 @@ export async function stockOf(db: Database, scope: Scope, catalogue: Catalogue, 
       .where(and(eq(jobs.shop, scope.shop), gt(jobs.arrives, since)))
   ).length
   const items = [
-    ...catalogue.products.map((p) => ({
-      id: p.id,
-      unit: 'ml' as const,
-      ratio: Object.values(p.ratios)[0]!,
-    })),
+    // What is not bought any more stands here while some of it does.
+    ...catalogue.products
+      .filter((p) => p.offered !== false || all.some((l) => l.item === p.id) || booked.has(p.id))
+      .map((p) => ({
+        id: p.id,
+        unit: 'ml' as const,
+        ratio: Object.values(p.ratios)[0]!,
+      })),
     ...catalogue.consumables.map((c) => ({ id: c.id, unit: 'piece' as const, ratio: null })),
   ]
   return {
@@ -170,7 +174,7 @@ export async function takeStock(
   { csv, take }: { csv: string; take: 'none' | 'good' | 'all' },
   catalogue: Catalogue,
   now: string,
-): Promise<StockCsvView> {
+): Promise<CsvView> {
   const { data } = Papa.parse<Record<string, string>>(csv.replace(/^\uFEFF/, ''), {
     header: true,
     skipEmptyLines: true,

@@ -42,16 +42,6 @@ export type ItemView = Static<typeof ItemView>
 export const StockView = Type.Object({ items: Type.Array(ItemView), leadDays: Type.Integer() }, Strict)
 export type StockView = Static<typeof StockView>
 
-export const StockCsvView = Type.Object(
-  {
-    good: Type.Integer(),
-    taken: Type.Integer(),
-    faults: Type.Array(Type.Object({ line: Type.Integer(), message: Type.String() }, Strict)),
-  },
-  Strict,
-)
-export type StockCsvView = Static<typeof StockCsvView>
-
 /** Why a lot changed. */
 export const LotMoveView = Type.Object(
   {

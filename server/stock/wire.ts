@@ -1,7 +1,8 @@
 import { Type } from '@sinclair/typebox'
 import { Uuid } from '#core/units/uuid.ts'
+import { CsvBody, CsvView } from '#server/files/csv.ts'
 import { wires } from '#server/http/wire.ts'
-import { LotMoveView, StockCsvView, StockView } from './views.ts'
+import { LotMoveView, StockView } from './views.ts'
 
 const Strict = { additionalProperties: false }
 
@@ -25,14 +26,6 @@ const Counted = Type.Object(
     lot: Type.String({ maxLength: 36 }),
     left: Type.Number({ minimum: 0, maximum: 1e7 }),
     reason: Type.String({ minLength: 3, maxLength: 150 }),
-  },
-  Strict,
-)
-
-const Csv = Type.Object(
-  {
-    csv: Type.String({ minLength: 1, maxLength: 400_000 }),
-    take: Type.Union([Type.Literal('none'), Type.Literal('good'), Type.Literal('all')]),
   },
   Strict,
 )
@@ -62,7 +55,7 @@ export const stockWires = wires({
   },
   'POST /api/stock/csv': {
     allow: 'stock.write',
-    body: Csv,
-    answer: StockCsvView,
+    body: CsvBody,
+    answer: CsvView,
   },
 })

@@ -4,9 +4,9 @@ import { memoryOf } from './store/memory.ts'
 import { modelNote, ownBodiesOf, removeOwnBody, saveModelNote, saveOwnBody } from './store/vehicles.ts'
 import { vehiclesWires } from './wire.ts'
 
-export const vehicleRoutes = ({ catalogue, db }: AppContext): Route[] =>
+export const vehicleRoutes = ({ db }: AppContext): Route[] =>
   routes(vehiclesWires, {
-    'GET /api/vehicles': ({ scope, query }) => {
+    'GET /api/vehicles': ({ catalogue, scope, query }) => {
       const { plate = '', vin = '', except = '' } = query
       if (plate.length > 40 || vin.length > 40)
         throw new Problem(400, 'invalid', 'A plate or VIN is not that long.', [
@@ -15,7 +15,7 @@ export const vehicleRoutes = ({ catalogue, db }: AppContext): Route[] =>
       return memoryOf(db, scope, { plate, vin, except: except.slice(0, 36) }, catalogue)
     },
     'GET /api/bodies': ({ scope }) => ownBodiesOf(db, scope),
-    'PUT /api/bodies': ({ scope, body }) => {
+    'PUT /api/bodies': ({ catalogue, scope, body }) => {
       for (const [slot, id] of Object.entries(body.body.materials))
         if (!catalogue.materials.some((m) => m.id === id))
           throw new Problem(400, 'invalid', `Unknown material "${id}".`, [

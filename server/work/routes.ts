@@ -4,9 +4,9 @@ import { eventsOf, issuedProcedure, jobOf } from '#server/jobs/jobs.ts'
 import { appendEvent, appendFacts, workView } from './store.ts'
 import { workWires } from './wire.ts'
 
-export const workRoutes = ({ catalogue, db, now }: AppContext): Route[] =>
+export const workRoutes = ({ db, now }: AppContext): Route[] =>
   routes(workWires, {
-    'GET /api/jobs/:id/work': ({ scope, params }) => workView(db, scope, params.id, catalogue, now()),
+    'GET /api/jobs/:id/work': ({ catalogue, scope, params }) => workView(db, scope, params.id, catalogue, now()),
     'GET /api/jobs/:id/issued': async ({ scope, params, query }) => {
       const job = await jobOf(db, scope, params.id)
       const version = query.version === undefined ? job.procedureVersion : Number(query.version)
@@ -24,7 +24,7 @@ export const workRoutes = ({ catalogue, db, now }: AppContext): Route[] =>
       await jobOf(db, scope, params.id)
       return eventsOf(db, scope, params.id, after, 500)
     },
-    'POST /api/jobs/:id/events': async ({ scope, params, body }) => {
+    'POST /api/jobs/:id/events': async ({ catalogue, scope, params, body }) => {
       if ('events' in body) return { events: await appendFacts(db, scope, params.id, body, catalogue, now()) }
       return appendEvent(db, scope, params.id, body, catalogue, now())
     },

@@ -73,8 +73,8 @@ describe('a used car', () => {
       inputs++
     }
     const over = async (what: string) => {
-      await tap(page.getByRole('combobox', { name: 'Brush over …' }))
-      await tap(page.locator('.ant-select-item-option').filter({ hasText: what }))
+      await pick(page.getByRole('combobox', { name: 'Brush over …' }), what)
+      inputs += 2
       // A list that is still closing would be closed for good by the next tap.
       await page.locator('.ant-select-dropdown:not(.ant-select-dropdown-hidden)').waitFor({ state: 'hidden' })
     }

@@ -73,7 +73,7 @@ describe('the bench', () => {
     expect(await axe(page)).toEqual([])
     await options.locator('[data-option=keep-stronger]').click()
     await page.getByRole('button', { name: 'Log this batch' }).click()
-    await page.getByRole('region', { name: 'Mixed lately' }).getByText('Tam').first().waitFor()
+    await page.getByText(/^Logged: Spray bottle holds/).waitFor()
     const [batch] = await api('/api/mixing/batches')
     expect(batch).toMatchObject({ poured: 120, fill: 800 })
     expect(batch.measuredFraction).toBeCloseTo(0.15, 6)
@@ -181,7 +181,7 @@ describe('the day and the shelf', () => {
     await page.getByLabel('Bring in a CSV').setInputFiles(path)
     await page.getByText('1 good lines, 1 that are not.').waitFor()
     await page.getByRole('button', { name: 'Take the good lines' }).click()
-    await page.getByText('1 lots put on the shelf.').waitFor()
+    await page.getByText('1 line taken.').waitFor()
     expect((await api('/api/stock')).items.find((i: any) => i.item === 'swabs').left).toBe(200)
   })
   it('ten pours of the drill are judged one by one, with their reasons', async () => {

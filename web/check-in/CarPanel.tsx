@@ -105,7 +105,9 @@ export function CarPanel({
           aria-label={words.sold}
           value={checkIn.package ?? 'whole'}
           onChange={(id) => onChange((now) => ({ ...now, package: id }))}
-          options={catalogue.packages.map((p) => ({ value: p.id, label: p.name }))}
+          options={catalogue.packages
+            .filter((p) => p.offered !== false || p.id === checkIn.package)
+            .map((p) => ({ value: p.id, label: p.name }))}
         />
       </div>
       <div className="field">

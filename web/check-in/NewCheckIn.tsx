@@ -9,6 +9,7 @@ import { FileButton } from '#web/ui/FileButton.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
 import { useOpenJob } from './api.ts'
+import { Promised } from './Promised.tsx'
 import { useMemory, useOwnBodies } from './vehicles.ts'
 
 /** The body a car had at its last visit, among those to choose from. */
@@ -39,6 +40,7 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
   const open = useOpenJob()
   const go = useNavigate()
   const own = useOwnBodies()
+  const hours = Form.useWatch('hours', form)
   const [unreadable, setUnreadable] = useState('')
   const [plate, setPlate] = useState('')
   const memory = useMemory(plate, '', '').data
@@ -169,6 +171,7 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
           <Form.Item name="hours" label={words.fields.hours} rules={[{ required: true, message: words.hoursRule }]}>
             <InputNumber min={0.5} max={72} step={0.5} />
           </Form.Item>
+          <Promised hours={hours} />
         </div>
         {open.isError && <ErrorNotice error={open.error} />}
         {unreadable && <ErrorNotice error={{ message: unreadable }} />}

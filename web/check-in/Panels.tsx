@@ -10,6 +10,7 @@ import { words } from '#words/en/screens/check-in.ts'
 import { AgreedPanel } from './AgreedPanel.tsx'
 import { CameFor } from './CameFor.tsx'
 import { CarPanel } from './CarPanel.tsx'
+import { CostsPanel } from './CostsPanel.tsx'
 import { ExpectPanel } from './ExpectPanel.tsx'
 import { FoundPanel } from './FoundPanel.tsx'
 import { NeedsPicker } from './NeedsPicker.tsx'
@@ -67,7 +68,12 @@ export function Panels({
     tried: () =>
       ended ? <p>{words.noTrying}</p> : <TriedPanel {...panel} surfaces={surfaces} functions={catalogue.functions} />,
     found: () => <FoundPanel {...panel} odours={catalogue.odours} who={who} leads={leads} surfaces={surfaces} />,
-    told: () => <ExpectPanel {...panel} surfaces={surfaces} catalogue={catalogue} job={job.id} open={may} />,
+    told: () => (
+      <>
+        <CostsPanel {...panel} surfaces={surfaces} job={job} />
+        <ExpectPanel {...panel} surfaces={surfaces} catalogue={catalogue} job={job.id} open={may} />
+      </>
+    ),
   }
   return (
     <Tabs tab={tab} missing={may ? missingAnswers(checkIn, catalogue, ended) : {}} onPick={onTab}>

@@ -29,6 +29,7 @@ const stale: Record<Exclude<News['topic'], 'job'>, (job: string | null) => (stri
   vehicles: () => [['bodies'], ['models']],
   standards: () => [['standards']],
   stock: () => [['stock'], ['day-mix']],
+  shop: () => [['shop'], ['catalogue'], ['session'], ['stock'], ['jobs'], ['day-mix']],
 }
 
 /** Events that change what a job is, not only how far it has come: its procedure, its row, the plan, what is to be mixed. */

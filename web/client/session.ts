@@ -5,6 +5,7 @@ import type { BodyOf } from '#server/http/wire.ts'
 import type { Api } from '#server/wire.ts'
 import { get, isPassing, post, remove } from './http.ts'
 import { beforeLeaving, personHasLeft, personIsHere } from './keeping.ts'
+import { shopQuery } from './shop-query.ts'
 import { loadWords } from './useSpeak.ts'
 
 /** Somebody left while the line was down: the server still has to be told. */
@@ -87,12 +88,32 @@ export function useSignOut() {
 export const useMay = (permission: SessionView['permissions'][number]): boolean =>
   useSignedIn().permissions.includes(permission)
 
+const shippedQuery = {
+  queryKey: ['shipped'],
+  queryFn: async ({ signal }: { signal?: AbortSignal } = {}) => {
+    const [speak, facts] = await Promise.all([loadWords(), get('/api/catalogue', signal ? { signal } : {})])
+    return speak.catalogue(facts)
+  },
+  staleTime: Number.POSITIVE_INFINITY,
+}
+
+/** The catalogue as it was shipped. */
+export const useShipped = () => useQuery(shippedQuery)
+
+/** The shop's own catalogue: what it has written stands over what was shipped, here as on the server. */
 export const useCatalogue = () =>
   useQuery({
     queryKey: ['catalogue'],
-    queryFn: async ({ signal }) => {
-      const [speak, facts] = await Promise.all([loadWords(), get('/api/catalogue', { signal })])
-      return speak.catalogue(facts)
+    queryFn: async ({ client }) => {
+      // What puts them together is no part of the first screen.
+      const [{ ownCatalogue }, speak, shipped, { own, version }] = await Promise.all([
+        import('#core/shop/catalogue.ts'),
+        loadWords(),
+        client.ensureQueryData(shippedQuery),
+        client.fetchQuery(shopQuery),
+      ])
+      speak.names.learn(own)
+      return speak.catalogue(ownCatalogue(shipped, version === 0 ? undefined : own))
     },
     staleTime: Number.POSITIVE_INFINITY,
   })

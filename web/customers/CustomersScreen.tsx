@@ -1,13 +1,15 @@
 import { Button, Form, Input, Modal, Select } from 'antd'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import type { CustomerFields, CustomerView } from '#server/customers/views.ts'
 import { useCustomer, useCustomers } from '#web/client/customers.ts'
 import { ApiError } from '#web/client/http.ts'
 import { useMay } from '#web/client/session.ts'
+import { CsvFile } from '#web/ui/CsvFile.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { words } from '#words/en/screens/customers.ts'
-import { useChangeCustomer, useEraseCustomer } from './api.ts'
+import { useChangeCustomer, useEraseCustomer, useTakeCustomers } from './api.ts'
 
 interface EntryProps {
   customer: CustomerView
@@ -93,6 +95,8 @@ function Entry({ customer, onErasing, onGone }: EntryProps) {
 /** Who brings cars: what is kept of them, and its erasure. */
 export default function CustomersScreen() {
   const [find, setFind] = useState('')
+  const take = useTakeCustomers()
+  const mayWrite = useMay('customers.write')
   const customers = useCustomers(find)
   const [picked, setPicked] = useState<string>()
   const [erasing, setErasing] = useState(false)
@@ -103,7 +107,10 @@ export default function CustomersScreen() {
   return (
     <div className="take-in">
       <section className="card stack">
-        <h2>{words.title}</h2>
+        <div className="row spread">
+          <h2>{words.title}</h2>
+          <Link to="/records">{words.records}</Link>
+        </div>
         <Input.Search
           aria-label={words.find}
           placeholder={words.find}
@@ -121,6 +128,7 @@ export default function CustomersScreen() {
             </li>
           ))}
         </ul>
+        {mayWrite && <CsvFile href="/api/customers/csv" take={take} />}
         {customers.hasNextPage && (
           <Button loading={customers.isFetchingNextPage} onClick={() => void customers.fetchNextPage()}>
             {words.more}

@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { CustomerView } from '#server/customers/views.ts'
-import { put, remove } from '#web/client/http.ts'
+import { post, put, remove } from '#web/client/http.ts'
 
 export function useChangeCustomer() {
   const client = useQueryClient()
@@ -16,5 +16,13 @@ export function useEraseCustomer() {
     mutationFn: (id: string) => remove('/api/customers/:id', { params: { id } }),
     // What is gone is not asked for again.
     onSuccess: (_, id) => client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[2] !== id }),
+  })
+}
+
+export function useTakeCustomers() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (body: { csv: string; take: 'none' | 'good' }) => post('/api/customers/csv', { body }),
+    onSuccess: (_view, { take }) => take === 'good' && client.invalidateQueries({ queryKey: ['customers'] }),
   })
 }

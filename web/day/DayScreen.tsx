@@ -1,6 +1,6 @@
 import { Link } from 'react-router'
 import { usePlan } from '#web/client/plan.ts'
-import { useSignedIn } from '#web/client/session.ts'
+import { useMay, useSignedIn } from '#web/client/session.ts'
 import { useSpeak } from '#web/client/useSpeak.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
@@ -25,9 +25,11 @@ export default function DayScreen() {
   const speak = useSpeak()
   const glance = day.data && glanceOf(day.data, plan.data, zone)
   const { found, field } = useFindVehicle(glance?.today ?? [])
+  const maySeeRecords = useMay('records.see')
+  const maySetUp = useMay('shop.write')
   if (day.isPending) return <Fetching lines={4} />
   if (day.isLoadingError) return <ErrorNotice error={day.error} onRetry={() => void day.refetch()} />
-  const { bottles, now, serverTime } = day.data
+  const { bottles, now, serverTime, upkeep = [] } = day.data
   const { today } = glance!
   const needs = today
     .flatMap((job) => job.needs.map((need) => ({ ...need, title: speak?.need(need).title ?? '', job })))
@@ -37,6 +39,12 @@ export default function DayScreen() {
       {today.length === 0 && (
         <p className="card">
           <Link to="/check-in">{words.noJobs}</Link>
+          {maySetUp && (
+            <>
+              {' '}
+              <Link to="/shop">{words.setUp}</Link>
+            </>
+          )}
         </p>
       )}
       {today.length > 0 && <GlanceStrip glance={glance!} zone={zone} />}
@@ -46,6 +54,11 @@ export default function DayScreen() {
           <JobCard key={job.id} job={job} speak={speak} zone={zone} now={serverTime} minute={now} />
         ))}
       </section>
+      {maySeeRecords && (
+        <p className="below-close">
+          <Link to="/records">{words.records}</Link>
+        </p>
+      )}
       <div className="day-lower">
         <section className="card lanes-card" aria-label={words.crew}>
           {plan.data ? (
@@ -68,7 +81,7 @@ export default function DayScreen() {
           <h2 className="apart" id="needs">
             {words.needs}
           </h2>
-          {needs.length + bottles.length === 0 && <p className="soft">{words.nobody}</p>}
+          {needs.length + bottles.length + upkeep.length === 0 && <p className="soft">{words.nobody}</p>}
           <ul className="plain">
             {needs.map((need) => (
               <li key={`${need.job.id} ${need.kind} ${need.step}`} className="need">
@@ -81,6 +94,18 @@ export default function DayScreen() {
                   <Link to={`/jobs/${need.job.id}/${placeOf(need.kind)}`}>{need.title}</Link>
                   <br />
                   <span className="soft">{need.job.callSign}</span>
+                </span>
+              </li>
+            ))}
+            {upkeep.map(({ machine, what }) => (
+              <li key={machine} className="need">
+                <span>
+                  <span className="chip">{words.today}</span>
+                </span>
+                <span>
+                  {speak?.names.of('equipment', machine).name ?? machine}
+                  <br />
+                  <span className="soft">{words.upkeep(what)}</span>
                 </span>
               </li>
             ))}

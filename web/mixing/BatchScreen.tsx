@@ -3,7 +3,7 @@ import { pictogramSvg, pictogramWords } from '#core/chemistry/pictograms.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
 import { dayIn } from '#core/units/shop-time.ts'
 import { useCatalogue, useSignedIn } from '#web/client/session.ts'
-import { clockIn } from '#web/shell/clock.ts'
+import { saidAt } from '#web/shell/clock.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -48,7 +48,7 @@ export default function BatchScreen() {
           <dd>{b.useBy ? dayIn(zone, b.useBy) : '–'}</dd>
         </div>
       </dl>
-      <p className="soft">{words.by(b.author, clockIn(zone, b.made))}</p>
+      <p className="soft">{words.by(b.author, saidAt(zone, b.made))}</p>
       {product && (
         <>
           <div className="row">

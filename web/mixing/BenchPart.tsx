@@ -5,7 +5,7 @@ import type { Ratio } from '#core/mixing/schema.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
 import type { BatchView, ContainerView, DemandView } from '#server/mixing/views.ts'
 import { useSignedIn } from '#web/client/session.ts'
-import { clockIn } from '#web/shell/clock.ts'
+import { saidAt } from '#web/shell/clock.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/mixing.ts'
 import { speak } from '#words/en/speak.ts'
@@ -62,7 +62,7 @@ export function BenchPart({ catalogue, containers, demand, batches }: Props) {
           placeholder={words.anything}
           value={other?.id ?? null}
           onChange={(id: string) => choose(id, Object.values(byId(catalogue.products, id, 'product').ratios)[0]!)}
-          options={catalogue.products.map((p) => ({ value: p.id, label: p.name }))}
+          options={catalogue.products.filter((p) => p.offered !== false).map((p) => ({ value: p.id, label: p.name }))}
         />
       </section>
       <div className="stack">
@@ -88,7 +88,7 @@ export function BenchPart({ catalogue, containers, demand, batches }: Props) {
                   </strong>
                 </Link>{' '}
                 · {sayVolume(b.poured ?? b.mix.measured.concentrate_ml)} in {sayVolume(b.fill)} · {b.containerName} ·{' '}
-                {b.author}, {clockIn(zone, b.made)}
+                {b.author}, {saidAt(zone, b.made)}
               </li>
             ))}
           </ul>

@@ -7,7 +7,7 @@ import { sayRatio, sayVolume } from '#core/units/format.ts'
 import { dayIn } from '#core/units/shop-time.ts'
 import type { ContainerView } from '#server/mixing/views.ts'
 import { useMay, useSignedIn } from '#web/client/session.ts'
-import { clockIn } from '#web/shell/clock.ts'
+import { saidAt } from '#web/shell/clock.ts'
 import { Bottle } from '#web/ui/Bottle.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
@@ -57,7 +57,9 @@ export function Bottles({
       {rinse.isError && <ErrorNotice error={rinse.error} />}
       <ul className="plain bottles">
         {containers.map((c, i) => {
-          const other = containers[i + 1]
+          // Two of one shape would say nothing to each other.
+          const shape = JSON.stringify(c.outline.fill)
+          const other = containers.slice(i + 1).find((o) => JSON.stringify(o.outline.fill) !== shape)
           const { content } = c
           return (
             <li key={c.id} className="card">
@@ -81,7 +83,7 @@ export function Bottles({
                       </strong>
                       <br />
                       <span className="soft">
-                        {content.by}, {clockIn(zone, content.made)} · {words.useBy}{' '}
+                        {content.by}, {saidAt(zone, content.made)} · {words.useBy}{' '}
                         {content.useBy && dayIn(zone, content.useBy)}
                       </span>
                     </>

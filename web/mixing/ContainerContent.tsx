@@ -2,7 +2,7 @@ import { Button } from 'antd'
 import { sayRatio } from '#core/units/format.ts'
 import type { ContainerView } from '#server/mixing/views.ts'
 import { useSignedIn } from '#web/client/session.ts'
-import { clockIn } from '#web/shell/clock.ts'
+import { saidAt } from '#web/shell/clock.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/mixing.ts'
 import type { speak } from '#words/en/speak.ts'
@@ -28,7 +28,7 @@ export function ContainerContent({ container, finding, products, mayLog }: Props
         {content
           ? words.holds(
               `${held?.name ?? content.product} ${sayRatio(content.ratio)}`,
-              `${clockIn(zone, content.made)}, ${content.by}`,
+              `${saidAt(zone, content.made)}, ${content.by}`,
             )
           : words.empty}{' '}
         {content?.pastLife && words.past}

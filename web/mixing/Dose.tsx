@@ -1,6 +1,7 @@
 import { arithmetic, bestCup, toGraduation } from '#core/mixing/mix.ts'
 import type { Mix, MixRequest } from '#core/mixing/schema.ts'
-import { sayVolume } from '#core/units/format.ts'
+import { sayOunces, sayVolume } from '#core/units/format.ts'
+import { useShop } from '#web/client/shop.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/mixing.ts'
 
@@ -14,6 +15,7 @@ interface Props {
 
 /** How much of what: the figures, the nearest marks on container and cup, and the sum they come from. */
 export function Dose({ request, answer, graduation, cups }: Props) {
+  const ounces = useShop().data?.about?.units === 'us'
   const neat = request.ratio.water === 0
   const cup = bestCup(cups, answer.concentrate_ml)
   return (
@@ -40,6 +42,11 @@ export function Dose({ request, answer, graduation, cups }: Props) {
           </div>
         )}
       </dl>
+      {ounces && (
+        <p className="soft" data-figure="ounces">
+          {words.inOunces(sayOunces(answer.concentrate_ml), sayOunces(answer.water_ml))}
+        </p>
+      )}
       {!neat && (
         <p>
           {words.measured(sayVolume(answer.measured.concentrate_ml), graduation)}{' '}

@@ -1,7 +1,9 @@
 import { Button, Checkbox, Form, Input, Select } from 'antd'
+import { shopCode } from '#core/shop/code.ts'
 import type { PersonView } from '#server/people/views.ts'
 import { useCatalogue } from '#web/client/session.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
+import { useKeptForm } from '#web/ui/useKeptForm.ts'
 import { words } from '#words/en/screens/people.ts'
 import { useKeeping } from './api.ts'
 
@@ -16,26 +18,41 @@ const day: [number, number][] = [
 
 interface Fields {
   name: string
-  login: string
   pin: string
   role: PersonView['role']
   skills: string[]
   works: boolean
 }
 
-export function AddPerson() {
+/** How a name is written for signing in: one that nobody here has yet. */
+function loginFor(name: string, taken: readonly string[], n = 1): string {
+  const login = `${shopCode(name) || 'person'}${n === 1 ? '' : `-${n}`}`
+  return taken.includes(login) ? loginFor(name, taken, n + 1) : login
+}
+
+export function AddPerson({ logins }: { logins: readonly string[] }) {
   const { add } = useKeeping()
+  const { kept, keep, forget } = useKeptForm<Fields>('add person', ['pin'])
   const skills = useCatalogue().data?.skills ?? []
   const [form] = Form.useForm<Fields>()
   const submit = ({ works, ...f }: Fields) =>
-    add.mutate({ ...f, skills: f.skills ?? [], shifts: works ? day : [] }, { onSuccess: () => form.resetFields() })
+    add.mutate(
+      { ...f, login: loginFor(f.name, logins), skills: f.skills ?? [], shifts: works ? day : [] },
+      {
+        onSuccess: () => {
+          forget()
+          form.resetFields()
+        },
+      },
+    )
   return (
     <Form<Fields>
       form={form}
       layout="vertical"
       requiredMark={false}
       onFinish={submit}
-      initialValues={{ role: 'technician', skills: [], works: true }}
+      onValuesChange={(_, all) => keep(all)}
+      initialValues={{ role: 'technician', skills: [], works: true, ...kept }}
     >
       <div className="in-columns">
         <Form.Item
@@ -44,13 +61,6 @@ export function AddPerson() {
           rules={[{ required: true, whitespace: true, message: 'Who is it?' }]}
         >
           <Input maxLength={80} autoComplete="off" />
-        </Form.Item>
-        <Form.Item
-          name="login"
-          label={words.signInName}
-          rules={[{ required: true, pattern: /^[a-z0-9][a-z0-9-]*$/, message: 'Small letters, digits and hyphens.' }]}
-        >
-          <Input maxLength={40} autoCapitalize="none" autoComplete="off" />
         </Form.Item>
         <Form.Item
           name="pin"

@@ -1,19 +1,42 @@
 import { Button, Select } from 'antd'
 import { useState } from 'react'
+import { dayIn } from '#core/units/shop-time.ts'
+import type { PersonView } from '#server/people/views.ts'
 import { useCatalogue, usePeople, useSignedIn } from '#web/client/session.ts'
-import { clockIn } from '#web/shell/clock.ts'
+import { saidAt } from '#web/shell/clock.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
+import { ListTools } from '#web/ui/ListTools.tsx'
+import { useListing, type Ways } from '#web/ui/useListing.ts'
 import { AddPerson, roleOptions } from './AddPerson.tsx'
 import { useAudit, useDevices, useKeeping, useSessions } from './api.ts'
+import { PersonDialog } from './PersonDialog.tsx'
 import './people.css'
 import { words } from '#words/en/screens/people.ts'
 
+const byName = (a: PersonView, b: PersonView) => a.name.localeCompare(b.name)
+const rank = ({ role }: PersonView) => roleOptions.findIndex((r) => r.value === role)
+const ways: Ways<PersonView> = {
+  textOf: (p) => `${p.name} ${p.login} ${words.roles[p.role]}`,
+  orders: [
+    { id: 'name', label: words.orders.name, compare: byName },
+    { id: 'role', label: words.orders.role, compare: (a, b) => rank(a) - rank(b) || byName(a, b) },
+  ],
+  all: words.everybody,
+  filters: [
+    ...roleOptions.map(({ value, label }) => ({ id: value, label, keeps: (p: PersonView) => p.role === value })),
+    { id: 'left', label: words.hasLeft, keeps: (p) => p.left !== undefined },
+  ],
+}
+
 export default function PeopleScreen() {
   const zone = useSignedIn().timeZone
+  const today = dayIn(zone, new Date().toISOString())
+  const [changing, setChanging] = useState<PersonView>()
   const [before, setBefore] = useState<number | null>(null)
   const [people, devices, sessions, audit] = [usePeople(), useDevices(), useSessions(), useAudit(before)]
   const keep = useKeeping()
+  const listing = useListing(people.data ?? [], ways)
   const catalogue = useCatalogue()
   const failed = [people, devices, sessions, audit].find((q) => q.isLoadingError)
   if (failed?.error) return <ErrorNotice error={failed.error} onRetry={() => void failed.refetch()} />
@@ -23,15 +46,24 @@ export default function PeopleScreen() {
   const error = [keep.setRole, keep.unlock, keep.sendAway, keep.end].find((m) => m.isError)?.error
   return (
     <div className="keeping">
+      {changing && (
+        <PersonDialog key={changing.id} person={changing} today={today} onClose={() => setChanging(undefined)} />
+      )}
       <div className="stack">
         {error && <ErrorNotice error={error} />}
         <section className="card" aria-label={words.people}>
           <h2>{words.people}</h2>
+          <ListTools listing={listing} label={words.find} />
           <ul className="plain lines">
-            {people.data.map((p) => (
+            {listing.shown.map((p) => (
               <li key={p.id}>
                 <span>
-                  <strong>{p.name}</strong> <span className="soft">{p.skills.map(skillName).join(', ')}</span>
+                  <strong>{p.name}</strong> <span className="soft">{p.skills.map(skillName).join(', ')}</span>{' '}
+                  {p.trainee && <span className="tag">{words.isTrainee}</span>}{' '}
+                  {p.daysOff?.some((d) => d.from <= today && today <= d.to) && (
+                    <span className="tag">{words.isAway}</span>
+                  )}{' '}
+                  {p.left && <span className="tag">{words.hasLeft}</span>}
                 </span>
                 <span className="row">
                   <Select
@@ -41,6 +73,9 @@ export default function PeopleScreen() {
                     options={roleOptions}
                     onChange={(role) => keep.setRole.mutate({ id: p.id, role })}
                   />
+                  <Button aria-label={`${words.change} ${p.name}`} onClick={() => setChanging(p)}>
+                    {words.change}
+                  </Button>
                   <Button aria-label={`${words.unlock} ${p.name}`} onClick={() => keep.unlock.mutate(p.id)}>
                     {words.unlock}
                   </Button>
@@ -51,7 +86,7 @@ export default function PeopleScreen() {
         </section>
         <section className="card" aria-label={words.add}>
           <h2 className="apart">{words.add}</h2>
-          <AddPerson />
+          <AddPerson logins={people.data.map((p) => p.login)} />
         </section>
       </div>
       <div className="stack">
@@ -79,7 +114,7 @@ export default function PeopleScreen() {
               <li key={s.id}>
                 <span>
                   <strong>{s.person}</strong>{' '}
-                  <span className="soft">{`${s.device}, since ${clockIn(zone, s.begun)}`}</span>
+                  <span className="soft">{`${s.device}, since ${saidAt(zone, s.begun)}`}</span>
                 </span>
                 {s.current ? (
                   <span className="soft">{words.here}</span>
@@ -101,7 +136,7 @@ export default function PeopleScreen() {
                   <strong>{words.events[e.what] ?? e.what.replaceAll('-', ' ')}</strong>{' '}
                   {e.person && names.get(e.person)} <span className="soft">{e.detail}</span>
                 </span>
-                <span className="soft">{clockIn(zone, e.at)}</span>
+                <span className="soft">{saidAt(zone, e.at)}</span>
               </li>
             ))}
           </ul>

@@ -1,16 +1,18 @@
-import { Button, Form, Input } from 'antd'
+import { Button, Form, Input, Select } from 'antd'
 import { type ReactNode, useState } from 'react'
+import { shopCode } from '#core/shop/code.ts'
 import { useWayIn, useWaysIn } from '#web/client/session.ts'
 import { useKept } from '#web/client/useKept.ts'
 import { PickPerson, pinRule } from '#web/shell/PickPerson.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
+import { useKeptForm } from '#web/ui/useKeptForm.ts'
+import { zones } from '#web/ui/zones.ts'
 import { words } from '#words/en/screens/people.ts'
 
 const petals = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done' as const }))
 const required = (message: string) => [{ required: true, whitespace: true, message }]
-const wordRule = [{ required: true, pattern: /^[a-z0-9][a-z0-9-]*$/, message: 'Small letters, digits and hyphens.' }]
 
 function Frame({ title, lead, children }: { title: string; lead: string; children: ReactNode }) {
   return (
@@ -107,10 +109,8 @@ function Enrol() {
 
 interface First {
   shopName: string
-  code: string
   timeZone: string
   ownerName: string
-  login: string
   password: string
   pin: string
   deviceName: string
@@ -118,28 +118,34 @@ interface First {
 
 function FirstVisit() {
   const open = useWayIn('/api/shop')
+  const { kept, keep, forget } = useKeptForm<First>('first visit', ['password', 'pin'])
+  // How names are written for signing in follows from how people write them.
+  const send = (first: First) =>
+    open.mutate(
+      { ...first, code: shopCode(first.shopName) || 'shop', login: shopCode(first.ownerName) || 'owner' },
+      { onSuccess: forget },
+    )
   return (
     <Frame title={words.firstTitle} lead={words.firstLead}>
       <Form<First>
         layout="vertical"
         requiredMark={false}
-        onFinish={(f) => open.mutate(f)}
-        initialValues={{ timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone, deviceName: 'Front desk' }}
+        onFinish={send}
+        onValuesChange={(_, all) => keep(all)}
+        initialValues={{
+          timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+          deviceName: 'Front desk',
+          ...kept,
+        }}
       >
         <Form.Item name="shopName" label={words.shopName} rules={required('What is it called?')}>
-          <Input maxLength={120} />
-        </Form.Item>
-        <Form.Item name="code" label={words.code} rules={wordRule}>
-          <Input autoCapitalize="none" maxLength={40} />
-        </Form.Item>
-        <Form.Item name="timeZone" label={words.zone} rules={required('Where is it?')}>
-          <Input />
+          <Input maxLength={120} autoComplete="organization" />
         </Form.Item>
         <Form.Item name="ownerName" label={words.yourName} rules={required('Who owns it?')}>
           <Input maxLength={80} autoComplete="name" />
         </Form.Item>
-        <Form.Item name="login" label={words.login} rules={wordRule}>
-          <Input autoCapitalize="none" maxLength={40} autoComplete="username" />
+        <Form.Item name="timeZone" label={words.zone} rules={required('Where is it?')}>
+          <Select showSearch={{ optionFilterProp: 'label' }} options={zones()} />
         </Form.Item>
         <Form.Item
           name="password"

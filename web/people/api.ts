@@ -1,6 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
+import type { BodyOf } from '#server/http/wire.ts'
 import type { PersonView } from '#server/people/views.ts'
+import type { Api } from '#server/wire.ts'
 import { get, post, put, remove } from '#web/client/http.ts'
 
 export const useDevices = () =>
@@ -13,7 +15,7 @@ export const useAudit = (before: number | null) =>
     queryFn: ({ signal }) => get('/api/audit', { query: before === null ? {} : { before: String(before) }, signal }),
   })
 
-export type NewPerson = Omit<PersonView, 'id'> & { pin: string }
+export type NewPerson = Pick<PersonView, 'name' | 'login' | 'role' | 'skills' | 'shifts'> & { pin: string }
 
 /** What an owner does about people and devices; afterwards all of it is asked for again. */
 export function useKeeping() {
@@ -28,6 +30,21 @@ export function useKeeping() {
     setRole: useMutation({
       mutationFn: ({ id, role }: Pick<PersonView, 'id' | 'role'>) =>
         put('/api/people/:id/role', { params: { id }, body: { role } }),
+      onSettled,
+    }),
+    change: useMutation({
+      mutationFn: ({ id, ...body }: { id: string } & BodyOf<Api['PUT /api/people/:id']>) =>
+        put('/api/people/:id', { params: { id }, body }),
+      onSettled,
+    }),
+    resetPin: useMutation({
+      mutationFn: ({ id, pin }: { id: string; pin: string }) =>
+        put('/api/people/:id/pin', { params: { id }, body: { pin } }),
+      onSettled,
+    }),
+    setLeft: useMutation({
+      mutationFn: ({ id, left }: { id: string; left: boolean }) =>
+        put('/api/people/:id/left', { params: { id }, body: { left } }),
       onSettled,
     }),
     unlock: useMutation({ mutationFn: (id: string) => post('/api/people/:id/unlock', { params: { id } }), onSettled }),

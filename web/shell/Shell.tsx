@@ -24,7 +24,9 @@ const places = [
 ]
 const customerPlace = { to: '/customers', name: words.places.customers, desk: true }
 const leadPlace = { to: '/standards', name: words.places.standards, desk: true }
-const ownerPlace = { to: '/people', name: words.places.people }
+const ownerPlace = { to: '/shop', name: words.places.shop }
+/** Reached from the day and from the customers. */
+const recordsPlace = { to: '/records', name: words.places.records }
 /** Reached from the mixing bench. */
 const stockPlace = { to: '/stock', name: words.places.stock }
 const logo = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done' as const }))
@@ -55,7 +57,9 @@ export function Shell() {
     return true
   })
   const [help, setHelp] = useHelp()
-  const here = [...shown, stockPlace].findLast((p) => (p.to === '/' ? pathname === '/' : pathname.startsWith(p.to)))
+  const here = [...shown, stockPlace, recordsPlace].findLast((p) =>
+    p.to === '/' ? pathname === '/' : pathname.startsWith(p.to),
+  )
   return (
     <div className={pathname.startsWith('/jobs/') ? 'shell in-job' : 'shell'}>
       <header className="shell-head">

@@ -67,6 +67,8 @@ export const papers = {
   },
   checkIn: {
     promised: (when: string) => `Promised for ${when}`,
+    money: ({ price, deposit }: { price: string | null; deposit: string | null }) =>
+      [price && `Agreed price ${price}`, deposit && `deposit ${deposit}`].filter(Boolean).join(', '),
     wish: (words: string) => `They came for: “${words}”`,
     needs: 'The driver needs',
     /** The car as it was left, in one line; empty where nothing was written down. */

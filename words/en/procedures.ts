@@ -112,6 +112,7 @@ export const cautions: WordsOf<CautionMessages> = {
   'not-working': ({ function: dead, caution }, n) =>
     n.of('functions', dead).said?.cautions?.[caution] ?? n.of('cautions', caution).text,
   product: ({ caution }, n) => n.productCaution(caution),
+  written: ({ text }) => text,
   stop: ({ rule, line }, n) => n.of('stops', rule).doing?.[line] ?? '',
 }
 

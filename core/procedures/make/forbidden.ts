@@ -42,6 +42,7 @@ function concerns(rule: ForbiddenRule, act: Act, car: Car): boolean {
   return (
     meets(rule.treatments, (id) => act.id === id) &&
     meets(rule.techniques, (id) => act.techniques.includes(id)) &&
+    meets(rule.products, (id) => act.product?.id === id) &&
     meets(rule.families, (id) => act.product?.families.includes(id) === true) &&
     (!rule.flammable || act.product?.flammable === true) &&
     meets(rule.equipment, (id) => act.equipment.includes(id)) &&
@@ -53,6 +54,7 @@ function concerns(rule: ForbiddenRule, act: Act, car: Car): boolean {
 function holdsThere(rule: ForbiddenRule, { surface, material, condition, cold }: Spot): boolean {
   return (
     meets(rule.kinds, (id) => surface.kind === id) &&
+    meets(rule.materials, (id) => material.id === id) &&
     !rule.exceptMaterials?.includes(material.id) &&
     !rule.exceptGroups?.includes(surface.group) &&
     meets(rule.stains, (id) => condition.stains?.some((s) => s.kind === id) === true) &&
@@ -62,7 +64,13 @@ function holdsThere(rule: ForbiddenRule, { surface, material, condition, cold }:
 }
 
 const onSurface = (rule: ForbiddenRule) =>
-  (rule.kinds ?? rule.exceptMaterials ?? rule.exceptGroups ?? rule.stains ?? rule.biohazard ?? rule.cold) !== undefined
+  (rule.kinds ??
+    rule.materials ??
+    rule.exceptMaterials ??
+    rule.exceptGroups ??
+    rule.stains ??
+    rule.biohazard ??
+    rule.cold) !== undefined
 
 /**
  * The rules that could forbid an act in a car, whatever the surface. Asked once an act, so that 190 surfaces cost little.

@@ -3,7 +3,7 @@ import type { Surface } from '#core/cabin/schema.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
-import type { Condition } from '#core/condition/schema.ts'
+import { carSoil } from '#core/condition/car-soil.ts'
 import { doorsAndBlower, doorsOnly } from '#core/drying/dry-time.ts'
 import { faultOf, none } from '#core/message/message.ts'
 import { editSteps } from '#core/procedures/edit/edit-steps.ts'
@@ -20,6 +20,7 @@ import {
 } from '#core/procedures/schema.ts'
 import { Places } from '#core/procedures/sequence/places.ts'
 import type { Sequence } from '#core/procedures/sequence/sequence.ts'
+import { ownCatalogue } from '#core/shop/catalogue.ts'
 import { BadInput } from '#core/units/fault.ts'
 import { cautioned } from './cautions.ts'
 import { chooseWork } from './choose.ts'
@@ -48,12 +49,6 @@ import {
 import { heldIn, standingStops } from './stops.ts'
 import { tanked } from './tanks.ts'
 import { kitOf, totalsOf } from './totals.ts'
-
-/** Area-weighted mean soil of the whole car, rounded, 1–4: it sets the whole-car minutes (catalogue D1). */
-function carSoil(surfaces: readonly Surface[], condition: Condition): number {
-  const weighted = sum(surfaces.map((s) => s.area * (condition[s.id]?.soil ?? 0)))
-  return Math.max(1, Math.round(weighted / sum(surfaces.map((s) => s.area))))
-}
 
 const unreachable = (surface: Surface): Residual => ({
   surface: surface.id,
@@ -115,7 +110,8 @@ function reasonsOf(links: readonly StepLink[], catalogue: Catalogue) {
  * @param anyOrder for whoever only plans it: its links are all there, its list is not made a walk, which takes a third of the time
  * @throws BadInput for conditions, stains, materials, house rules or edits that name what the body or the catalogue does not have
  */
-export function reviewProcedure(request: ProcedureRequest, catalogue: Catalogue, anyOrder = false): Procedure {
+export function reviewProcedure(request: ProcedureRequest, shipped: Catalogue, anyOrder = false): Procedure {
+  const catalogue = ownCatalogue(shipped, request.own)
   const noPlace = new Set<number>()
   for (;;)
     try {

@@ -1,5 +1,6 @@
 import type { Surface } from '#core/cabin/schema.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { choiceFaults } from '#core/catalogue/choice-faults.ts'
 import type { Belonging } from '#core/check-in/belonging.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
 import type { Edit, ProcedureRequest } from '#core/procedures/schema.ts'
@@ -86,9 +87,7 @@ export function referenceFaults(
   )
   if (checkIn.package !== undefined && !has(catalogue.packages, checkIn.package))
     faults.push({ pointer: '/checkIn/package', message: `Unknown package "${checkIn.package}".` })
-  for (const [id, choice] of Object.entries(request.houseRules ?? {}))
-    if (!catalogue.houseRules.find((r) => r.id === id)?.choices.some((c) => c.id === choice))
-      faults.push({ pointer: `/houseRules/${id}`, message: `No house rule "${id}" with the choice "${choice}".` })
+  faults.push(...choiceFaults(request.houseRules ?? {}, catalogue, '/houseRules'))
   for (const id of Object.keys(request.rungs ?? {}))
     if (!known.has(id)) faults.push({ pointer: `/rungs/${id}`, message: `This body has no surface "${id}".` })
   for (const id of Object.keys(request.retries ?? {}))

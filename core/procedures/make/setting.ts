@@ -131,7 +131,7 @@ export function settingOf(request: ProcedureRequest, catalogue: Catalogue): Sett
     choices,
     house,
     finish,
-    swaps: [sold, finish, ...house].flatMap((own) => own?.swap ?? []),
+    swaps: [...(catalogue.swaps ?? []), ...[sold, finish, ...house].flatMap((own) => own?.swap ?? [])],
     adds: [finish, ...house].flatMap((own) => own.adds ?? []),
     car,
     rungs: new Map(Object.entries(request.rungs ?? {})),

@@ -7,6 +7,7 @@ import { type Device, type Scope, sessionSeconds } from '#server/http/scope.ts'
 import { newToken, tokenHash } from '#server/http/secrets.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
 import { announce } from './changes.ts'
+import { ownAt } from './own.ts'
 
 /** What a scope is made of, for whoever has established a person: the session here, and the demonstration's seed. */
 export const scopeColumns = {
@@ -14,6 +15,7 @@ export const scopeColumns = {
   shopName: shops.name,
   timeZone: shops.timeZone,
   houseRules: shops.houseRules,
+  ownVersion: shops.ownVersion,
   person: people.id,
   name: people.name,
   role: people.role,
@@ -62,7 +64,7 @@ const sessionByToken = prepared((db) =>
     .innerJoin(people, eq(people.id, sessions.person))
     .innerJoin(shops, eq(shops.id, sessions.shop))
     .innerJoin(devices, and(eq(devices.id, sessions.device), isNull(devices.revoked)))
-    .where(eq(sessions.tokenHash, sql.placeholder('token')))
+    .where(and(eq(sessions.tokenHash, sql.placeholder('token')), isNull(people.left)))
     .prepare(),
 )
 
@@ -71,7 +73,8 @@ export async function scopeOf(db: Database, token: string): Promise<{ scope: Sco
   const [row] = await sessionByToken(db).execute({ token: tokenHash(token) })
   if (!row || row.expires < new Date().toISOString()) return undefined
   const { expires, ...scope } = row
-  return { scope: scope as unknown as Scope, expires }
+  const own = await ownAt(db, row.shop, row.ownVersion)
+  return { scope: { ...scope, ...(own ? { own } : {}) } as unknown as Scope, expires }
 }
 
 /** Drops sessions that are over. */

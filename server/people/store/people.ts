@@ -1,4 +1,6 @@
 import { and, desc, eq, gt, isNotNull, isNull, lt } from 'drizzle-orm'
+import type { DayOff, Stretches, Week } from '#core/shop/week.ts'
+import { dayIn } from '#core/units/shop-time.ts'
 import type { Database } from '#server/database/connection.ts'
 import { attempts, audit, devices, people, sessions } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate } from '#server/database/transaction.ts'
@@ -8,10 +10,11 @@ import type { Role } from '#server/http/roles.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { hashSecret } from '#server/http/secrets.ts'
 import { announce } from '#server/http/store/changes.ts'
+import type { PersonView } from '#server/people/views.ts'
 
-/** Everyone of the shop. */
-export function peopleOf(db: Database, scope: Scope) {
-  return db
+/** Everyone of the shop, those who left too; what was never said of somebody is left out. */
+export async function peopleOf(db: Database, scope: Scope): Promise<PersonView[]> {
+  const rows = await db
     .select({
       id: people.id,
       login: people.login,
@@ -19,10 +22,23 @@ export function peopleOf(db: Database, scope: Scope) {
       role: people.role,
       skills: people.skills,
       shifts: people.shifts,
+      week: people.week,
+      daysOff: people.daysOff,
+      vouched: people.vouched,
+      trainee: people.trainee,
+      left: people.left,
     })
     .from(people)
     .where(eq(people.shop, scope.shop))
     .orderBy(people.name)
+  return rows.map(({ week, daysOff, vouched, trainee, left, ...row }) => ({
+    ...row,
+    ...(week ? { week } : {}),
+    ...(daysOff ? { daysOff } : {}),
+    ...(vouched ? { vouched } : {}),
+    ...(trainee ? { trainee } : {}),
+    ...(left ? { left } : {}),
+  }))
 }
 
 async function personOf(db: Database, scope: Scope, id: string) {
@@ -70,14 +86,14 @@ export async function addPerson(db: Database, scope: Scope, { pin, ...person }: 
 export async function changeRole(db: Database, scope: Scope, id: string, role: Role): Promise<void> {
   await inTransaction(db, async (tx) => {
     const all = await tx
-      .select({ id: people.id, role: people.role })
+      .select({ id: people.id, role: people.role, left: people.left })
       .from(people)
       .where(eq(people.shop, scope.shop))
       .for('update')
     const person = all.find((p) => p.id === id)
     if (!person) throw notFound('person')
     if (person.role === role) return
-    if (person.role === 'owner' && all.filter((p) => p.role === 'owner').length === 1)
+    if (person.role === 'owner' && all.filter((p) => p.role === 'owner' && p.left === null).length === 1)
       throw new Problem(409, 'last-owner', 'A shop keeps at least one owner.')
     await tx
       .update(people)
@@ -91,6 +107,111 @@ export async function changeRole(db: Database, scope: Scope, id: string, role: R
       detail: `${person.role} → ${role}`,
     })
     await announce(tx, { shop: scope.shop, topic: 'people' })
+  })
+}
+
+export interface PersonChange {
+  name: string
+  skills: string[]
+  shifts: Stretches
+  week: Week | null
+  daysOff: DayOff[]
+  trainee: boolean
+}
+
+/** Keeps what is said of somebody; a skill that is new is vouched for by whoever enters it. */
+export async function changePerson(
+  db: Database,
+  scope: Scope,
+  id: string,
+  change: PersonChange,
+  now: string,
+): Promise<void> {
+  const on = dayIn(scope.timeZone, now)
+  await inTransaction(db, async (tx) => {
+    const [before] = await tx
+      .select()
+      .from(people)
+      .where(and(eq(people.shop, scope.shop), eq(people.id, id)))
+      .for('update')
+    if (!before) throw notFound('person')
+    const vouched = Object.fromEntries(
+      change.skills.map((skill) => [
+        skill,
+        before.skills.includes(skill) ? (before.vouched?.[skill] ?? { by: '', on: '' }) : { by: scope.name, on },
+      ]),
+    )
+    await tx
+      .update(people)
+      .set({ ...change, vouched })
+      .where(and(eq(people.shop, scope.shop), eq(people.id, id)))
+    const skills = [
+      ...change.skills.filter((s) => !before.skills.includes(s)).map((s) => `+ ${s}`),
+      ...before.skills.filter((s) => !change.skills.includes(s)).map((s) => `− ${s}`),
+    ]
+    const said = [
+      ...(before.name === change.name ? [] : [`${before.name} → ${change.name}`]),
+      ...skills,
+      ...(before.trainee === change.trainee ? [] : [change.trainee ? 'trainee' : 'no trainee any more']),
+    ]
+    await note(tx, {
+      shop: scope.shop,
+      what: 'person-changed',
+      person: id,
+      by: scope.person,
+      detail: said.join(', ').slice(0, 190),
+    })
+    await announce(tx, { shop: scope.shop, topic: 'people' })
+    await announce(tx, { shop: scope.shop, topic: 'plan' })
+  })
+}
+
+/** A new PIN from the owner: wrong tries are forgiven, open sessions end. */
+export async function resetPin(db: Database, scope: Scope, id: string, pin: string): Promise<void> {
+  await personOf(db, scope, id)
+  const pinHash = await hashSecret(pin)
+  await inTransaction(db, async (tx) => {
+    await tx
+      .update(people)
+      .set({ pinHash })
+      .where(and(eq(people.shop, scope.shop), eq(people.id, id)))
+    await tx.delete(attempts).where(eq(attempts.person, id))
+    // Whoever resets their own stays signed in.
+    if (id !== scope.person)
+      await tx.delete(sessions).where(and(eq(sessions.shop, scope.shop), eq(sessions.person, id)))
+    await note(tx, { shop: scope.shop, what: 'pin-changed', person: id, by: scope.person })
+    await announce(tx, { shop: scope.shop, topic: 'people' })
+  })
+}
+
+/** Somebody leaves, or comes back. What they did stays theirs; the last owner cannot go. */
+export async function setLeft(db: Database, scope: Scope, id: string, left: string | null): Promise<void> {
+  await inTransaction(db, async (tx) => {
+    const all = await tx
+      .select({ id: people.id, role: people.role, left: people.left, name: people.name })
+      .from(people)
+      .where(eq(people.shop, scope.shop))
+      .for('update')
+    const person = all.find((p) => p.id === id)
+    if (!person) throw notFound('person')
+    if ((person.left === null) === (left === null)) return
+    const owners = all.filter((p) => p.role === 'owner' && p.left === null)
+    if (left !== null && owners.length === 1 && owners[0]!.id === id)
+      throw new Problem(409, 'last-owner', 'A shop keeps at least one owner.')
+    await tx
+      .update(people)
+      .set({ left })
+      .where(and(eq(people.shop, scope.shop), eq(people.id, id)))
+    if (left !== null) await tx.delete(sessions).where(and(eq(sessions.shop, scope.shop), eq(sessions.person, id)))
+    await note(tx, {
+      shop: scope.shop,
+      what: left === null ? 'person-returned' : 'person-left',
+      person: id,
+      by: scope.person,
+      detail: person.name,
+    })
+    await announce(tx, { shop: scope.shop, topic: 'people' })
+    await announce(tx, { shop: scope.shop, topic: 'plan' })
   })
 }
 

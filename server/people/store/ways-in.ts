@@ -1,4 +1,5 @@
-import { and, eq, sql } from 'drizzle-orm'
+import { and, eq, isNull, or, sql } from 'drizzle-orm'
+import { shopCode } from '#core/shop/code.ts'
 import type { Database } from '#server/database/connection.ts'
 import { attempts, containers, devices, equipment, marks, people, shops } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
@@ -129,7 +130,15 @@ export async function enrol(
     .select({ id: people.id, shop: people.shop, passwordHash: people.passwordHash, role: people.role })
     .from(people)
     .innerJoin(shops, eq(shops.id, people.shop))
-    .where(and(eq(shops.code, body.shop), eq(people.login, body.login)))
+    .where(
+      and(
+        // By its short name, or as it is called.
+        or(eq(shops.code, shopCode(body.shop)), eq(shops.name, body.shop)),
+        eq(people.login, body.login),
+        isNull(people.left),
+      ),
+    )
+    .orderBy(sql`${shops.code} = ${shopCode(body.shop)} desc`)
   const key = row?.id ?? nobody
   refuseTooSoon(
     await failuresOf(db, key, nobody),
@@ -150,7 +159,11 @@ export async function enrol(
 
 /** Names for the door of an enrolled device; there are none before enrolment. */
 export const namesAt = (db: Database, device: Device) =>
-  db.select({ id: people.id, name: people.name }).from(people).where(eq(people.shop, device.shop)).orderBy(people.name)
+  db
+    .select({ id: people.id, name: people.name })
+    .from(people)
+    .where(and(eq(people.shop, device.shop), isNull(people.left)))
+    .orderBy(people.name)
 
 /** A person signs in on an enrolled device with a PIN. @returns the session's token, or undefined when the PIN is wrong */
 export async function signIn(
@@ -163,7 +176,7 @@ export async function signIn(
   const [row] = await db
     .select({ id: people.id, pinHash: people.pinHash })
     .from(people)
-    .where(and(eq(people.shop, device.shop), eq(people.id, person)))
+    .where(and(eq(people.shop, device.shop), eq(people.id, person), isNull(people.left)))
   // Strangers' ids count against the device alone, so that trying ids is slowed down as well.
   const key = row?.id ?? nobody
   refuseTooSoon(await failuresOf(db, key, device.id), Date.parse(now), 'The owner can unlock it under People.')

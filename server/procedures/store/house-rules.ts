@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { choiceFaults } from '#core/catalogue/choice-faults.ts'
 import { BadInput } from '#core/units/fault.ts'
 import type { Database } from '#server/database/connection.ts'
 import { shops } from '#server/database/schema.ts'
@@ -18,12 +19,7 @@ export async function keepHouseRules(
   choices: Record<string, string>,
   catalogue: Catalogue,
 ): Promise<void> {
-  const faults = Object.entries(choices)
-    .filter(([id, choice]) => !catalogue.houseRules.find((r) => r.id === id)?.choices.some((c) => c.id === choice))
-    .map(([id, choice]) => ({
-      pointer: `/choices/${id}`,
-      message: `No house rule "${id}" with the choice "${choice}".`,
-    }))
+  const faults = choiceFaults(choices, catalogue, '/choices')
   if (faults.length > 0) throw new BadInput(faults)
   await inTransaction(db, async (tx) => {
     await tx.update(shops).set({ houseRules: choices }).where(eq(shops.id, scope.shop))

@@ -1,10 +1,12 @@
-import { and, eq } from 'drizzle-orm'
+import { and, eq, isNull } from 'drizzle-orm'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import { blocks } from '#core/procedures/edit/findings.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
 import type { JobSettings, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
+import { usable } from '#core/shop/kit.ts'
+import { works } from '#core/shop/week.ts'
 import type { Database } from '#server/database/connection.ts'
 import { equipment, people, procedureSettings, shops } from '#server/database/schema.ts'
 import type { Transaction } from '#server/database/transaction.ts'
@@ -22,27 +24,28 @@ export async function requestFor(
   settings: JobSettings = {},
 ): Promise<ProcedureRequest> {
   const kit = await db
-    .select({ kind: equipment.kind, count: equipment.count })
+    .select({ kind: equipment.kind, count: equipment.count, broken: equipment.broken })
     .from(equipment)
     .where(eq(equipment.shop, scope.shop))
   const crew = await db
-    .select({ skills: people.skills, shifts: people.shifts })
+    .select({ skills: people.skills, shifts: people.shifts, week: people.week })
     .from(people)
-    .where(eq(people.shop, scope.shop))
+    .where(and(eq(people.shop, scope.shop), isNull(people.left)))
   const [shop] = await db.select({ rates: shops.rates }).from(shops).where(eq(shops.id, scope.shop))
   // Rungs were chosen for the body as it was then.
   const { rungs, ...set } = settings
   const there = new Set(surfacesOf(checkIn.vehicle.body, catalogue.surfaces).map((s) => s.id))
   const known = rungs && Object.fromEntries(Object.entries(rungs).filter(([id]) => there.has(id)))
-  const skills = new Set(crew.filter((p) => p.shifts.length > 0).flatMap((p) => p.skills))
+  const skills = new Set(crew.filter(works).flatMap((p) => p.skills))
   return {
     ...set,
     ...(known ? { rungs: known } : {}),
     checkIn,
     houseRules: { ...scope.houseRules, ...settings.houseRules },
     ...(shop?.rates ? { rates: shop.rates } : {}),
+    ...(scope.own ? { own: scope.own } : {}),
     equipment: kit
-      .filter((k) => k.count > 0)
+      .filter((k) => usable(k) > 0)
       .map((k) => k.kind)
       .sort(),
     skills: [...skills].sort(),

@@ -1,6 +1,7 @@
 import { finishes } from './shell.ts'
 
 export const words = {
+  records: 'All their cars, past and present',
   title: 'Customers',
   find: 'Find by name or contact',
   notFound: (text: string) => `Nobody has “${text}” in name or contact.`,

@@ -21,9 +21,13 @@ export const words = {
   needs: 'Needs someone',
   nobody: 'Nobody is needed right now.',
   noJobs: 'No vehicles today. Check one in.',
+  setUp: 'Set up the shop',
+  records: 'All cars, past and present',
   noPlan: 'No plan for today yet.',
   arrives: 'Expected',
   now: 'now',
+  today: 'today',
+  upkeep: (what: string) => `${what} is due`,
   empty: (name: string) => `Empty and rinse: ${name}`,
   past: (product: string) => `${product}, past its life`,
 }

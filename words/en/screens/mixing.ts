@@ -22,6 +22,7 @@ export const words = {
   measured: (ml: string, mark: number) => `With marks every ${mark} ml: pour ${ml}.`,
   cup: (name: string, ml: string, off: string) => `Best cup at hand: ${name}, ${ml}${off}.`,
   order: 'In this order',
+  inOunces: (product: string, water: string) => `In US measures: ${product} of concentrate, ${water} of water.`,
   sum: 'How it is worked out',
   log: 'Log this batch',
   logAnother: 'Log another like it',

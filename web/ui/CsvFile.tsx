@@ -1,25 +1,35 @@
+import type { UseMutationResult } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { useState } from 'react'
-import { AndMore } from '#web/ui/AndMore.tsx'
-import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
-import { FileButton } from '#web/ui/FileButton.tsx'
-import { words } from '#words/en/screens/stock.ts'
-import { useTakeCsv } from './api.ts'
+import { words } from '#words/en/screens/csv.ts'
+import { AndMore } from './AndMore.tsx'
+import { ErrorNotice } from './ErrorNotice.tsx'
+import { FileButton } from './FileButton.tsx'
 
 /** Faulty lines that are shown. */
 const shown = 8
 
-/** The list as a file: looked at before anything is taken. */
-export function StockFile() {
-  const take = useTakeCsv()
+interface Looked {
+  good: number
+  taken: number
+  faults: { line: number; message: string }[]
+}
+interface Props {
+  /** Where the list comes from as a file. */
+  href: string
+  take: UseMutationResult<Looked, Error, { csv: string; take: 'none' | 'good' }>
+}
+
+/** A list as a file, out and in: looked at before anything is taken. */
+export function CsvFile({ href, take }: Props) {
   const [csv, setCsv] = useState('')
   const looked = take.data
   return (
     <div className="stack close">
       <div className="row">
-        <Button href="/api/stock/csv">{words.csvOut}</Button>
+        <Button href={href}>{words.out}</Button>
         <FileButton
-          label={words.csvIn}
+          label={words.in}
           accept=".csv,text/csv"
           busy={take.isPending}
           onFile={(file) =>

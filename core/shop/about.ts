@@ -1,0 +1,20 @@
+import { type Static, Type } from '@sinclair/typebox'
+import { Week } from './week.ts'
+
+const Strict = { additionalProperties: false }
+
+/** Where a shop is and how it counts. */
+export const About = Type.Object(
+  {
+    place: Type.String({ maxLength: 120 }),
+    units: Type.Union([Type.Literal('metric'), Type.Literal('us')]),
+    currency: Type.String({ pattern: '^[A-Z]{3}$', description: 'ISO 4217' }),
+    /** 1 is Monday, 7 is Sunday. */
+    weekStart: Type.Union([Type.Literal(1), Type.Literal(6), Type.Literal(7)]),
+    opens: Week,
+    /** What an hour of somebody's work costs the shop, in minor units. */
+    hour: Type.Optional(Type.Integer({ minimum: 0, maximum: 1e7 })),
+  },
+  Strict,
+)
+export type About = Static<typeof About>

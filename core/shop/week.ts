@@ -1,0 +1,48 @@
+import { type Static, Type } from '@sinclair/typebox'
+
+const Strict = { additionalProperties: false }
+const Minute = Type.Integer({ minimum: 0, maximum: 1440 })
+
+/** Stretches of a day, minutes from midnight, in their order: what lies between them is a break. */
+export const Stretches = Type.Array(Type.Tuple([Minute, Minute]), { maxItems: 6 })
+export type Stretches = [number, number][]
+
+/** Monday first. */
+export const Week = Type.Array(Stretches, { minItems: 7, maxItems: 7 })
+export type Week = Stretches[]
+
+const Date_ = Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' })
+
+/** Days somebody is away, the last one included. */
+export const DayOff = Type.Object({ from: Date_, to: Date_, why: Type.String({ maxLength: 80 }) }, Strict)
+export type DayOff = Static<typeof DayOff>
+
+/** 0 is Monday. @param day YYYY-MM-DD */
+export const weekdayOf = (day: string): number => (new Date(`${day}T12:00:00Z`).getUTCDay() + 6) % 7
+
+export interface Hours {
+  shifts: Stretches
+  week?: Week | null
+  daysOff?: DayOff[] | null
+}
+
+/** When somebody works on a day: by weekday where that is said, else the same shifts every day; not on a day off. */
+export function hoursOn({ shifts, week, daysOff }: Hours, day: string): Stretches {
+  if (daysOff?.some(({ from, to }) => from <= day && day <= to)) return []
+  return week ? week[weekdayOf(day)]! : shifts
+}
+
+/** The first stretch that runs backwards or into the one before it; -1 where all are well. */
+export function badStretch(stretches: Stretches): number {
+  return stretches.findIndex(([start, end], i) => end <= start || (i > 0 && start < stretches[i - 1]![1]))
+}
+
+/** Whether somebody works at all, on whatever day. */
+export const works = ({ shifts, week }: Hours): boolean =>
+  week ? week.some((day) => day.length > 0) : shifts.length > 0
+
+/** Whether a shop is open at a minute of a day; a shop that has said no hours at all is never shut. @param day YYYY-MM-DD */
+export function isOpen(opens: Week, day: string, minute: number): boolean {
+  if (opens.every((stretches) => stretches.length === 0)) return true
+  return opens[weekdayOf(day)]!.some(([from, to]) => from <= minute && minute <= to)
+}

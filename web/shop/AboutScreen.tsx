@@ -1,0 +1,83 @@
+import { Button, Form, Input, Select } from 'antd'
+import type { About } from '#core/shop/about.ts'
+import { usualAbout } from '#core/shop/typical.ts'
+import type { ShopView } from '#server/shop/views.ts'
+import { useCurrency, useKeepAbout, useShop } from '#web/client/shop.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
+import { Fetching } from '#web/ui/Fetching.tsx'
+import { Hours } from '#web/ui/Hours.tsx'
+import { MoneyField } from '#web/ui/MoneyField.tsx'
+import { useKeptForm } from '#web/ui/useKeptForm.ts'
+import { zones } from '#web/ui/zones.ts'
+import { words } from '#words/en/screens/shop.ts'
+import { currencies } from './currencies.ts'
+import './shop.css'
+
+interface Fields extends About {
+  name: string
+  timeZone: string
+}
+
+function AboutForm({ shop }: { shop: ShopView }) {
+  const save = useKeepAbout()
+  const currency = useCurrency()
+  const { kept, keep, forget } = useKeptForm<Fields>('shop about')
+  const start: Fields = { ...usualAbout, ...shop.about, name: shop.name, timeZone: shop.timeZone, ...kept }
+  return (
+    <Form<Fields>
+      layout="vertical"
+      requiredMark={false}
+      className="card readable"
+      initialValues={start}
+      onValuesChange={(_, all) => keep(all)}
+      onFinish={({ name, timeZone, ...about }) => save.mutate({ name, timeZone, about }, { onSuccess: forget })}
+    >
+      <h2>{words.about.title}</h2>
+      <div className="in-columns">
+        <Form.Item
+          name="name"
+          label={words.about.name}
+          rules={[{ required: true, whitespace: true, message: words.about.noName }]}
+        >
+          <Input maxLength={120} />
+        </Form.Item>
+        <Form.Item name="place" label={words.about.place}>
+          <Input maxLength={120} />
+        </Form.Item>
+        <Form.Item name="timeZone" label={words.about.zone} rules={[{ required: true }]}>
+          <Select showSearch options={zones()} />
+        </Form.Item>
+        <Form.Item name="units" label={words.about.units}>
+          <Select options={words.about.unitNames} />
+        </Form.Item>
+        <Form.Item name="currency" label={words.about.currency}>
+          <Select showSearch={{ optionFilterProp: 'label' }} options={currencies()} />
+        </Form.Item>
+        <Form.Item name="weekStart" label={words.about.weekStart}>
+          <Select options={words.about.weekStarts} />
+        </Form.Item>
+      </div>
+      <Form.Item name="hour" label={words.about.hour}>
+        <MoneyField currency={currency} />
+      </Form.Item>
+      <Form.Item name="opens" label={words.about.opens}>
+        <Hours />
+      </Form.Item>
+      {save.isError && <ErrorNotice error={save.error} />}
+      <div className="row">
+        <Button type="primary" htmlType="submit" loading={save.isPending}>
+          {words.save}
+        </Button>
+        {save.isSuccess && <span role="status">{words.saved}</span>}
+      </div>
+    </Form>
+  )
+}
+
+/** What the shop is called, where it is, how it counts and when it is open. */
+export default function AboutScreen() {
+  const shop = useShop()
+  if (shop.isPending) return <Fetching lines={5} />
+  if (shop.isLoadingError) return <ErrorNotice error={shop.error} onRetry={() => void shop.refetch()} />
+  return <AboutForm shop={shop.data} />
+}
