@@ -75,6 +75,8 @@ export const CheckIn = Type.Object(
     ),
     /** What was sold; everything when left out. */
     package: Type.Optional(Id),
+    /** What the customer took besides on the spot: stages of what the package offers. */
+    extras: Type.Optional(Type.Array(Id, { maxItems: 20, uniqueItems: true })),
     finish: Type.Optional(Type.Union([Type.Literal('trade'), Type.Literal('standard'), Type.Literal('show')])),
     notes: Type.Optional(Type.String({ maxLength: 10_000 })),
     agreement: Type.Optional(Agreement),

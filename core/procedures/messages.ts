@@ -152,7 +152,8 @@ export interface NoteMessages {
   standard: { name: string; version: number }
   finish: { finish: string }
   'fits-limit': { minutes: number; crew: number }
-  sold: { package: string }
+  /** `extras`: stages that were taken besides. */
+  sold: { package: string; extras?: string[] }
   feature: { feature: string }
   'house-choice': { rule: string; choice: string }
   /** `function`: what does not work says it otherwise. */

@@ -12,8 +12,10 @@ export const About = Type.Object(
     /** 1 is Monday, 7 is Sunday. */
     weekStart: Type.Union([Type.Literal(1), Type.Literal(6), Type.Literal(7)]),
     opens: Week,
-    /** What an hour of somebody's work costs the shop, in minor units. */
+    /** What an hour of somebody's work costs the shop where nothing is said of that person, in minor units. */
     hour: Type.Optional(Type.Integer({ minimum: 0, maximum: 1e7 })),
+    /** What an hour of work beside a package is sold for, in minor units. */
+    sells: Type.Optional(Type.Integer({ minimum: 0, maximum: 1e7 })),
   },
   Strict,
 )

@@ -33,6 +33,8 @@ export const Hand = Type.Object(
     week: Type.Union([Week, Type.Null()]),
     daysOff: Type.Array(DayOff, { maxItems: 60 }),
     trainee: Type.Boolean(),
+    /** What an hour of theirs costs, in minor units. */
+    hour: Type.Optional(Type.Union([Type.Integer({ minimum: 0, maximum: 1e7 }), Type.Null()])),
   },
   Strict,
 )

@@ -107,6 +107,8 @@ export const people = mysqlTable(
     /** By skill: who vouched for it, and when. */
     vouched: json<Record<string, { by: string; on: string }>>('vouched'),
     trainee: boolean('trainee').notNull().default(false),
+    /** What an hour of theirs costs the shop, in minor units. */
+    hour: int('hour'),
     /** Since when they are with the shop no more; their history stays. */
     left: moment('left_at'),
   },

@@ -18,6 +18,8 @@ export const PersonView = Type.Object(
     /** By skill. */
     vouched: Type.Optional(Type.Record(Type.String(), Type.Object({ by: Type.String(), on: Type.String() }, Strict))),
     trainee: Type.Optional(Type.Boolean()),
+    /** What an hour of theirs costs, in minor units; the owner alone is told. */
+    hour: Type.Optional(Type.Integer()),
     /** Since when they are with the shop no more. */
     left: Type.Optional(Type.String()),
   },

@@ -75,6 +75,7 @@ export const peopleWires = wires({
         week: Type.Union([Week, Type.Null()]),
         daysOff: Type.Array(DayOff, { maxItems: 60 }),
         trainee: Type.Boolean(),
+        hour: Type.Optional(Type.Union([Type.Integer({ minimum: 0, maximum: 1e7 }), Type.Null()])),
       },
       Strict,
     ),

@@ -181,6 +181,24 @@ describe('people', () => {
       '/daysOff/0/to',
     )
   })
+  it('what an hour of somebody costs is the owner’s to know, and the mean of them is what work costs', async () => {
+    const jory = await of('jory')
+    const { hour: usual } = (await owner.get('/api/shop')).body.about ?? {}
+    const put = (hour: number | null) => owner.send('PUT', `/api/people/${jory.id}`, fields(jory, { hour }))
+    expect((await put(2_150)).status).toBe(204)
+    expect((await of('jory')).hour).toBe(2_150)
+    const paid = (await owner.get('/api/people')).body.filter(
+      (p: { shifts: unknown[]; week?: unknown; left?: string }) => !p.left && (p.shifts.length > 0 || p.week),
+    )
+    const known = paid.flatMap((p: { hour?: number }) => p.hour ?? usual ?? [])
+    const mean = Math.round(known.reduce((a: number, b: number) => a + b, 0) / known.length)
+    expect((await owner.get('/api/shop')).body.labour).toBe(mean)
+    const wren = await t.as('reedmere', 'wren', '8137')
+    expect(JSON.stringify((await wren.get('/api/people')).body)).not.toContain('"hour"')
+    expect((await wren.get('/api/shop')).body.labour).toBeUndefined()
+    expect((await put(null)).status).toBe(204)
+    expect((await of('jory')).hour).toBeUndefined()
+  })
   it('who leaves is out at once and still stands in the history; who comes back is let in', async () => {
     const wren = await t.as('reedmere', 'wren', '8137')
     const { id } = await of('wren')

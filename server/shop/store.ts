@@ -4,6 +4,7 @@ import { choiceFaults } from '#core/catalogue/choice-faults.ts'
 import type { About } from '#core/shop/about.ts'
 import { goneFrom, type OwnChange, ownChanges } from '#core/shop/changes.ts'
 import { ownFaults } from '#core/shop/check.ts'
+import { labourOf } from '#core/shop/prices.ts'
 import { nothingOwn, type Own } from '#core/shop/schema.ts'
 import type { Machine, SetUp } from '#core/shop/set-up.ts'
 import { BadInput, type Fault } from '#core/units/fault.ts'
@@ -12,6 +13,7 @@ import { equipment, owns, people, shops } from '#server/database/schema.ts'
 import { inTransaction, type Transaction } from '#server/database/transaction.ts'
 import { note } from '#server/http/audit.ts'
 import { Problem } from '#server/http/problem.ts'
+import { may } from '#server/http/roles.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { hashSecret } from '#server/http/secrets.ts'
 import { announce } from '#server/http/store/changes.ts'
@@ -45,7 +47,22 @@ async function rowOf(db: Reader, scope: Scope, lock = false) {
 export async function shopOf(db: Database, scope: Scope): Promise<ShopView> {
   const { name, code, timeZone, about, ownVersion } = await rowOf(db, scope)
   const own = (await ownAt(db, scope.shop, ownVersion)) ?? nothingOwn
-  return { name, code, timeZone, about, own, version: ownVersion, machines: await machinesOf(db, scope) }
+  const labour = may(scope.role, 'shop.write')
+    ? labourOf(
+        (await crewOf(db, scope)).flatMap((p) => (p.shifts.length > 0 || p.week ? [p.hour] : [])),
+        about?.hour,
+      )
+    : undefined
+  return {
+    name,
+    code,
+    timeZone,
+    about,
+    own,
+    version: ownVersion,
+    machines: await machinesOf(db, scope),
+    ...(labour === undefined ? {} : { labour }),
+  }
 }
 
 /** Sessions carry what the shop is and writes: every server forgets them, and every screen asks again. */
@@ -187,7 +204,7 @@ export async function setUpOf(db: Database, scope: Scope): Promise<SetUp> {
     rates,
     own,
     machines,
-    people: crew.map(({ login, name: called, role, skills, shifts, week, daysOff, trainee }) => ({
+    people: crew.map(({ login, name: called, role, skills, shifts, week, daysOff, trainee, hour }) => ({
       login,
       name: called,
       role,
@@ -196,6 +213,7 @@ export async function setUpOf(db: Database, scope: Scope): Promise<SetUp> {
       week,
       daysOff: daysOff ?? [],
       trainee,
+      ...(hour === null ? {} : { hour }),
     })),
   }
 }

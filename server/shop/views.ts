@@ -17,6 +17,8 @@ export const ShopView = Type.Object(
     /** 0 while nothing is written. */
     version: Type.Integer(),
     machines: Type.Array(Machine),
+    /** What an hour of work costs on average, in minor units; the owner alone is told. */
+    labour: Type.Optional(Type.Integer()),
   },
   Strict,
 )

@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query'
-import { Button } from 'antd'
+import { Button, Checkbox } from 'antd'
 import type { Surface } from '#core/cabin/schema.ts'
 import type { Money } from '#core/check-in/check-in.ts'
 import { carSoil } from '#core/condition/car-soil.ts'
-import { priceOf } from '#core/shop/prices.ts'
+import { extraPrice, priceOf } from '#core/shop/prices.ts'
 import { sayMinutes } from '#core/units/format.ts'
-import { sayMoney } from '#core/units/money.ts'
+import { minorDigits, sayMoney } from '#core/units/money.ts'
 import { get } from '#web/client/http.ts'
 import { useCurrency, useShop } from '#web/client/shop.ts'
 import { MoneyField } from '#web/ui/MoneyField.tsx'
@@ -36,19 +36,45 @@ export function CostsPanel({ checkIn, onChange, surfaces, job }: Props) {
   const set = (change: Partial<Money>) =>
     onChange((now) => ({ ...now, money: { price: null, deposit: null, currency, ...now.money, ...change } }))
   const offers = takes.data?.procedure.offers ?? []
+  const extras = checkIn.extras ?? []
+  const sells = shop?.about?.sells
+  const priceOfExtra = (minutes: number) =>
+    sells === undefined ? undefined : extraPrice(minutes, sells, minorDigits(currency))
+  const listed =
+    price === null
+      ? null
+      : price + offers.reduce((n, o) => n + (extras.includes(o.stage) ? (priceOfExtra(o.minutes) ?? 0) : 0), 0)
+  const takeExtras = (stages: string[]) =>
+    onChange(({ extras: _old, ...now }) => (stages.length > 0 ? { ...now, extras: stages } : now))
   return (
     <>
       <h2>{words.costs.title}</h2>
       {takes.data && <p className="big-line">{words.costs.takes(sayMinutes(takes.data.procedure.totals.attended))}</p>}
-      <p>{price === null ? words.costs.noPrice : words.costs.price(`${sayMoney(price, currency)} ${currency}`)}</p>
+      <p>{listed === null ? words.costs.noPrice : words.costs.price(`${sayMoney(listed, currency)} ${currency}`)}</p>
       {offers.length > 0 && (
         <>
-          <p className="soft">
-            {words.costs.offers(
-              offers.map((o) => `${speak.names.of('stages', o.stage).name.toLowerCase()} (${sayMinutes(o.minutes)})`),
-            )}
-          </p>
-          <Button onClick={() => onChange((now) => ({ ...now, package: 'whole' }))}>{words.costs.takeWhole}</Button>
+          <fieldset className="lines-set">
+            <legend>{words.costs.offers}</legend>
+            <Checkbox.Group
+              className="in-lines"
+              value={extras}
+              options={offers.map(({ stage, minutes }) => {
+                const extra = priceOfExtra(minutes)
+                return {
+                  value: stage,
+                  label: words.costs.offer(
+                    speak.names.of('stages', stage).name,
+                    sayMinutes(minutes),
+                    extra === undefined ? undefined : `${sayMoney(extra, currency)} ${currency}`,
+                  ),
+                }
+              })}
+              onChange={takeExtras}
+            />
+          </fieldset>
+          <Button onClick={() => onChange(({ extras: _old, ...now }) => ({ ...now, package: 'whole' }))}>
+            {words.costs.takeWhole}
+          </Button>
         </>
       )}
       <div className="row">
@@ -70,8 +96,8 @@ export function CostsPanel({ checkIn, onChange, surfaces, job }: Props) {
             onChange={(minor) => set({ deposit: minor })}
           />
         </span>
-        {price !== null && money?.price !== price && (
-          <Button onClick={() => set({ price })}>{words.costs.asPriced}</Button>
+        {listed !== null && money?.price !== listed && (
+          <Button onClick={() => set({ price: listed })}>{words.costs.asPriced}</Button>
         )}
       </div>
     </>

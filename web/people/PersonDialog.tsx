@@ -3,9 +3,12 @@ import { useState } from 'react'
 import type { DayOff, Week } from '#core/shop/week.ts'
 import type { PersonView } from '#server/people/views.ts'
 import { useCatalogue } from '#web/client/session.ts'
+import { useCurrency } from '#web/client/shop.ts'
 import { DayField } from '#web/ui/DayField.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Hours } from '#web/ui/Hours.tsx'
+import { MoneyField } from '#web/ui/MoneyField.tsx'
+import { useKeptState } from '#web/ui/useKeptForm.ts'
 import { words } from '#words/en/screens/people.ts'
 import { useKeeping } from './api.ts'
 
@@ -46,14 +49,20 @@ function DaysOff({ days, today, onChange }: { days: DayOff[]; today: string; onC
 export function PersonDialog({ person, today, onClose }: { person: PersonView; today: string; onClose: () => void }) {
   const { change, resetPin, setLeft } = useKeeping()
   const skills = useCatalogue().data?.skills ?? []
-  const [fields, setFields] = useState({
+  const currency = useCurrency()
+  const [fields, setFields, forget] = useKeptState(`person ${person.id}`, {
     name: person.name,
     skills: person.skills,
     shifts: person.shifts,
     week: person.week ?? null,
     daysOff: person.daysOff ?? [],
     trainee: person.trainee ?? false,
+    hour: person.hour ?? null,
   })
+  const close = () => {
+    forget()
+    onClose()
+  }
   const [pin, setPin] = useState('')
   const set = (more: Partial<typeof fields>) => setFields({ ...fields, ...more })
   const everyDay: Week = Array.from({ length: 7 }, () => person.shifts)
@@ -67,8 +76,8 @@ export function PersonDialog({ person, today, onClose }: { person: PersonView; t
       okText={words.keep}
       cancelText={words.close}
       confirmLoading={change.isPending}
-      onCancel={onClose}
-      onOk={() => fields.name.trim() !== '' && change.mutate({ id: person.id, ...fields }, { onSuccess: onClose })}
+      onCancel={close}
+      onOk={() => fields.name.trim() !== '' && change.mutate({ id: person.id, ...fields }, { onSuccess: close })}
     >
       <Form layout="vertical" component={false} requiredMark={false}>
         <Form.Item
@@ -93,6 +102,9 @@ export function PersonDialog({ person, today, onClose }: { person: PersonView; t
         <Checkbox checked={fields.trainee} onChange={(e) => set({ trainee: e.target.checked })}>
           {words.trainee}
         </Checkbox>
+        <Form.Item label={words.hour} htmlFor="person-hour" className="below">
+          <MoneyField id="person-hour" currency={currency} value={fields.hour} onChange={(hour) => set({ hour })} />
+        </Form.Item>
         <Form.Item label={words.hours} className="below">
           <Radio.Group
             value={fields.week === null ? (fields.shifts.length === 0 ? 'none' : 'same') : 'week'}
@@ -134,7 +146,7 @@ export function PersonDialog({ person, today, onClose }: { person: PersonView; t
           <Button
             className="to-the-end"
             loading={setLeft.isPending}
-            onClick={() => setLeft.mutate({ id: person.id, left: !person.left }, { onSuccess: onClose })}
+            onClick={() => setLeft.mutate({ id: person.id, left: !person.left }, { onSuccess: close })}
           >
             {person.left ? words.back : words.leaves}
           </Button>

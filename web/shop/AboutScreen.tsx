@@ -30,7 +30,16 @@ function AboutForm({ shop }: { shop: ShopView }) {
       className="card readable"
       initialValues={start}
       onValuesChange={(_, all) => keep(all)}
-      onFinish={({ name, timeZone, ...about }) => save.mutate({ name, timeZone, about }, { onSuccess: forget })}
+      onFinish={({ name, timeZone, hour, sells, ...about }) =>
+        save.mutate(
+          {
+            name,
+            timeZone,
+            about: { ...about, ...(hour == null ? {} : { hour }), ...(sells == null ? {} : { sells }) },
+          },
+          { onSuccess: forget },
+        )
+      }
     >
       <h2>{words.about.title}</h2>
       <div className="in-columns">
@@ -57,9 +66,14 @@ function AboutForm({ shop }: { shop: ShopView }) {
           <Select options={words.about.weekStarts} />
         </Form.Item>
       </div>
-      <Form.Item name="hour" label={words.about.hour}>
-        <MoneyField currency={currency} />
-      </Form.Item>
+      <div className="in-columns">
+        <Form.Item name="hour" label={words.about.hour}>
+          <MoneyField currency={currency} />
+        </Form.Item>
+        <Form.Item name="sells" label={words.about.sells}>
+          <MoneyField currency={currency} />
+        </Form.Item>
+      </div>
       <Form.Item name="opens" label={words.about.opens}>
         <Hours />
       </Form.Item>

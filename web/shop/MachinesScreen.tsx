@@ -1,5 +1,4 @@
 import { Button, Checkbox, Input, InputNumber, Select } from 'antd'
-import { useState } from 'react'
 import { type Home, homes } from '#core/shop/kit.ts'
 import type { Own } from '#core/shop/schema.ts'
 import type { Machine } from '#core/shop/set-up.ts'
@@ -9,6 +8,7 @@ import { useKeepMachines, useShop, useWriteOwn } from '#web/client/shop.ts'
 import { DayField } from '#web/ui/DayField.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
+import { useKeptState } from '#web/ui/useKeptForm.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/shop.ts'
 import './shop.css'
@@ -20,7 +20,8 @@ interface PlateProps {
   /** With the machine's name in it. */
   name: string
   most: number
-  value: number
+  /** Undefined: nobody said. */
+  value: number | undefined
   onChange: (value: number) => void
 }
 
@@ -31,9 +32,9 @@ const PlateFigure = ({ label, name, most, value, onChange }: PlateProps) => (
     <InputNumber
       className="field-s"
       aria-label={name}
-      min={0.5}
+      min={0.1}
       max={most}
-      value={value}
+      value={value ?? null}
       onChange={(next) => typeof next === 'number' && onChange(next)}
     />
   </span>
@@ -96,6 +97,18 @@ function MachineRow({ kind, machine, plate = {}, onMachine, onPlate, onRemove }:
           onChange={(litres) => onPlate({ ...plate, litres })}
         />
       )}
+      {kind.tank?.draws && (
+        <PlateFigure
+          label={words.machines.flow}
+          name={words.machines.flowOf(name)}
+          most={60}
+          value={plate.flow}
+          onChange={(flow) => onPlate({ ...plate, flow })}
+        />
+      )}
+      {kind.tank?.draws && plate.flow && (
+        <span className="soft">{words.machines.lasts((plate.litres ?? kind.tank.litres) / plate.flow)}</span>
+      )}
       {kind.warmUp && (
         <PlateFigure
           label={words.machines.warmUp}
@@ -156,8 +169,9 @@ function MachineList({
   machines: Machine[]
   kit: Own['kit']
 }) {
-  const [machines, setMachines] = useState(start)
-  const [plates, setPlates] = useState(kit)
+  const [{ machines, plates }, set, forget] = useKeptState('machines', { machines: start, plates: kit })
+  const setMachines = (next: Machine[]) => set({ machines: next, plates })
+  const setPlates = (next: Own['kit']) => set({ machines, plates: next })
   const keep = useKeepMachines()
   const write = useWriteOwn()
   const others = catalogue.equipment.filter((e) => !machines.some((m) => m.kind === e.id))
@@ -165,6 +179,7 @@ function MachineList({
   const save = () =>
     keep.mutate(machines, {
       onSuccess: () => {
+        forget()
         if (JSON.stringify(plates) !== JSON.stringify(kit)) write.mutate((own) => ({ ...own, kit: plates }))
       },
     })

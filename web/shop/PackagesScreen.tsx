@@ -12,12 +12,15 @@ import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { intoView } from '#web/ui/into-view.ts'
 import { MoneyField } from '#web/ui/MoneyField.tsx'
+import { stored, useKeptState } from '#web/ui/useKeptForm.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/shop.ts'
 import { speak } from '#words/en/speak.ts'
 import './shop.css'
 
 const w = words.packages
+/** The package that is being made and not saved yet. */
+const newPackage = 'package new'
 const soils = [0, 1, 2, 3, 4] as const
 /** A body that stands for each size. */
 const example: Record<Size, string> = { small: 'two-seater', medium: 'hatchback', large: 'carrier' }
@@ -103,12 +106,16 @@ interface EditorProps {
 }
 
 function Editor({ own, start, shipped, hour, onClose }: EditorProps) {
-  const [sold, setSold] = useState(start)
+  const [sold, setSold, forget] = useKeptState(own.packages.includes(start) ? `package ${start.id}` : newPackage, start)
   const [size, setSize] = useState<Size>('medium')
   const write = useWriteOwn()
   const set = (change: Partial<OwnPackage>) => setSold({ ...sold, ...change })
   const all = shipped.packages.find((p) => p.id === 'whole')!.groups
   const noName = sold.name.trim() === ''
+  const close = () => {
+    forget()
+    onClose()
+  }
   return (
     <section className="card stack close" aria-label={sold.name || w.newOne} ref={intoView}>
       <h2>{sold.name || w.newOne}</h2>
@@ -163,13 +170,13 @@ function Editor({ own, start, shipped, hour, onClose }: EditorProps) {
           onClick={() =>
             !noName &&
             write.mutate((now) => ({ ...now, packages: [...now.packages.filter((p) => p.id !== sold.id), sold] }), {
-              onSuccess: onClose,
+              onSuccess: close,
             })
           }
         >
           {words.save}
         </Button>
-        <Button type="text" onClick={onClose}>
+        <Button type="text" onClick={close}>
           {words.product.close}
         </Button>
         {own.packages.some((p) => p.id === sold.id) && (
@@ -189,7 +196,7 @@ export default function PackagesScreen() {
   const failed = [shop, shipped].find((q) => q.isLoadingError)
   if (failed?.error) return <ErrorNotice error={failed.error} onRetry={() => void failed.refetch()} />
   if (!shop.data || !shipped.data) return <Fetching lines={5} />
-  const { own, about } = shop.data
+  const { own, labour } = shop.data
   const tidy = shipped.data.packages.find((p) => p.id === 'tidy')!
   return (
     <div className="take-in">
@@ -206,6 +213,7 @@ export default function PackagesScreen() {
                 groups: tidy.groups,
                 prices: null,
                 retired: false,
+                ...stored<OwnPackage>(newPackage),
               })
             }
           >
@@ -236,7 +244,7 @@ export default function PackagesScreen() {
           own={own}
           start={picked}
           shipped={shipped.data}
-          hour={about?.hour}
+          hour={labour}
           onClose={() => setPicked(undefined)}
         />
       ) : (

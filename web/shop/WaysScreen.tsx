@@ -10,6 +10,7 @@ import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { intoView } from '#web/ui/into-view.ts'
 import { ListTools } from '#web/ui/ListTools.tsx'
+import { useKeptState } from '#web/ui/useKeptForm.ts'
 import { useListing, type Ways } from '#web/ui/useListing.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/shop.ts'
@@ -84,8 +85,12 @@ const without = <T extends object>(table: Record<string, T>, id: string) =>
 
 /** One shipped way, changed; and one of the shop's own made from it. */
 function Editor({ treatment, own, shipped }: { treatment: Shipped; own: Own; shipped: WordedCatalogue }) {
-  const [change, setChange] = useState<TreatmentChange>(own.treatments[treatment.id] ?? {})
-  const [making, setMaking] = useState<OwnTreatment>()
+  const [{ change, making }, set, forget] = useKeptState<{
+    change: TreatmentChange
+    making?: OwnTreatment | undefined
+  }>(`way ${treatment.id}`, { change: own.treatments[treatment.id] ?? {} })
+  const setChange = (next: TreatmentChange) => set({ change: next, making })
+  const setMaking = (next: OwnTreatment | undefined) => set({ change, making: next })
   const write = useWriteOwn()
   const mayRemake = remadeOf(shipped).has(treatment.id)
   const changed = (now: Own): Own => ({
@@ -182,7 +187,12 @@ function Editor({ treatment, own, shipped }: { treatment: Shipped; own: Own; shi
           onClick={() =>
             faults.length === 0 &&
             making?.name.trim() !== '' &&
-            write.mutate(changed, { onSuccess: () => setMaking(undefined) })
+            write.mutate(changed, {
+              onSuccess: () => {
+                setMaking(undefined)
+                forget()
+              },
+            })
           }
         >
           {words.save}

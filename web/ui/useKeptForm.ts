@@ -32,3 +32,14 @@ export function useKeptForm<T extends object>(name: string, secret: readonly (ke
     forget: () => localStorage.removeItem(key(name)),
   }
 }
+
+/** State of a form that survives a reload of this device: what was set stands over `start` until it is forgotten. */
+export function useKeptState<T extends object>(name: string, start: T): [T, (next: T) => void, () => void] {
+  const { kept, keep, forget } = useKeptForm<T>(name)
+  const [state, setState] = useState<T>({ ...start, ...kept })
+  const set = (next: T) => {
+    setState(next)
+    keep(next)
+  }
+  return [state, set, forget]
+}

@@ -270,7 +270,10 @@ export const notes: WordsOf<NoteMessages> = {
   finish: ({ finish }, n) =>
     `Finish: ${n.of('finishes', finish).name.toLowerCase()} — ${n.of('finishes', finish).promise}.`,
   'fits-limit': ({ minutes, crew }) => `Chosen to fit ${minutes} min with ${crew} on the car.`,
-  sold: ({ package: sold }, n) => `Sold: ${n.of('packages', sold).name}. Marked surfaces outside it are not worked.`,
+  sold: ({ package: sold, extras = [] }, n) =>
+    extras.length === 0
+      ? `Sold: ${n.of('packages', sold).name}. Marked surfaces outside it are not worked.`
+      : `Sold: ${n.of('packages', sold).name}, and besides: ${extras.map((e) => n.of('stages', e).name.toLowerCase()).join(', ')}. Marked surfaces outside it are not worked.`,
   feature: ({ feature }, n) => `${n.of('features', feature).name}: ${n.of('features', feature).note}`,
   'house-choice': ({ rule, choice }, n) => n.choice(rule, choice).note ?? '',
   refused: ({ permission, function: dead }, n) => {

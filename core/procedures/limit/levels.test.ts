@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
-import type { ProcedureRequest } from '#core/procedures/schema.ts'
+import type { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import { seededRandom } from '#core/units/random.ts'
 import { catalogue } from '../../../catalogue/catalogue.ts'
 import { randomCar } from '../../../tests/fixtures/cars.ts'
@@ -85,6 +85,31 @@ describe('a tidy', () => {
     expect(named.get('Jambs')).toBeGreaterThan(10)
     expect([...named.values()].every((m) => m > 0)).toBe(true)
     expect(speak.procedure(by(soiled(3), 'standard')).offers).toBeUndefined()
+  })
+  it('takes what the customer took besides, at the fuller package’s work, and nothing else', () => {
+    const request = soiled(3)
+    const plain = { ...request, checkIn: { ...request.checkIn, package: 'tidy' } }
+    const taken = generateProcedure({ ...plain, checkIn: { ...plain.checkIn, extras: ['seats'] } }, catalogue)
+    const tidy = generateProcedure(plain, catalogue)
+    const whole = generateProcedure({ ...request, checkIn: { ...request.checkIn, package: 'whole' } }, catalogue)
+    const done = (p: Procedure, stage: string) =>
+      p.steps
+        .filter((s) => s.stage === stage)
+        .flatMap((s) => s.surfaces.map((at) => `${s.treatment} ${at}`))
+        .sort()
+    expect(done(taken, 'seats')).toEqual(done(whole, 'seats'))
+    expect(done(taken, 'seats').length).toBeGreaterThan(5)
+    for (const stage of ['floor', 'jambs', 'overhead', 'dress']) expect(done(taken, stage), stage).toEqual([])
+    // What was wet is dried and judged, and it costs about what was offered; the machine is set up besides.
+    expect(taken.steps.some((s) => s.stage === 'dry-out')).toBe(true)
+    const offered = tidy.offers!.find((o) => o.stage === 'seats')!.minutes
+    expect(taken.totals.attended - tidy.totals.attended).toBeGreaterThan(offered * 0.9)
+    expect(taken.totals.attended - tidy.totals.attended).toBeLessThan(offered * 1.25 + 20)
+    // It stays among the offers, so that it can be left out again.
+    expect(taken.offers).toEqual(tidy.offers)
+    expect(() => generateProcedure({ ...plain, checkIn: { ...plain.checkIn, extras: ['spoon'] } }, catalogue)).toThrow(
+      /extras/,
+    )
   })
   it('promises nothing of a stain that it leaves', () => {
     const request = soiled(2)

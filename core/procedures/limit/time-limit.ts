@@ -6,6 +6,7 @@ import { doorsAndBlower, minutesToTouchDry } from '#core/drying/dry-time.ts'
 import { chooseWork } from '#core/procedures/make/choose.ts'
 import { generateProcedure, reviewProcedure } from '#core/procedures/make/generate.ts'
 import { setUpMinutes, workMinutes } from '#core/procedures/make/minutes.ts'
+import { isSold, withExtras } from '#core/procedures/make/offers.ts'
 import { type Setting, settingOf, uniform } from '#core/procedures/make/setting.ts'
 import { leftAfter, sum, unique } from '#core/procedures/make/steps.ts'
 import { type PlaceSaid, placeSaid } from '#core/procedures/messages.ts'
@@ -84,9 +85,10 @@ export function decisions(request: ProcedureRequest, catalogue: Catalogue, longe
   const smelled = new Set((checkIn.odours ?? []).flatMap((o) => o.at ?? []))
   const wanted = new Set(checkIn.cameFor?.surfaces)
   const all = surfacesOf(checkIn.vehicle.body, catalogue.surfaces).map((s) => firstOfAll(s, wanted, smelled))
-  const setting = settingOf({ ...request, checkIn, rungs: {} }, catalogue)
-  const condition = setting.house.some((c) => c.uniform) ? uniform(checkIn.condition, all) : checkIn.condition
-  const marked = all.filter((s) => condition[s.id] && (!setting.sold || setting.sold.groups.includes(s.group)))
+  const plain = settingOf({ ...request, checkIn, rungs: {} }, catalogue)
+  const condition = plain.house.some((c) => c.uniform) ? uniform(checkIn.condition, all) : checkIn.condition
+  const setting = withExtras(plain, checkIn.extras ?? [], all, condition)
+  const marked = all.filter((s) => condition[s.id] && isSold(s, setting))
   const alone = marked.length <= fewSurfaces
   const groups = new Map<string, Surface[]>()
   for (const s of marked) {

@@ -518,6 +518,9 @@ export function chooseWork(
   condition: SurfaceCondition,
   setting: Setting,
 ): { work: Work[]; residuals: Residual[] } {
+  const { besides } = setting
+  if (besides?.surfaces.has(surface.id))
+    return chooseWork(surface, condition, { ...besides.setting, rungs: setting.rungs })
   const choice = new Choice(surface, condition, setting)
   const { residuals, material } = choice
   const nothing = { work: [], residuals }

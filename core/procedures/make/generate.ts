@@ -28,7 +28,7 @@ import { oneDilution } from './dilutions.ts'
 import { expectationsOf } from './expectations.ts'
 import { setUpMinutes } from './minutes.ts'
 import { notesOf } from './notes.ts'
-import { offersOf } from './offers.ts'
+import { isSold, offersOf, withExtras } from './offers.ts'
 import { bindingRules, linkSteps, OrderCircle } from './order.ts'
 import { Parts } from './parts.ts'
 import { referenceFaults } from './references.ts'
@@ -140,9 +140,9 @@ function review(
   const checkIn = { ...seen, condition: withSources(seen.condition, seen.odours ?? [], catalogue) }
   const plain = settingOf({ ...request, checkIn }, catalogue)
   const stops = standingStops({ ...request, checkIn }, surfaces, plain)
-  const setting = { ...plain, held: heldIn(stops) }
   const { edits = [], kept = [] } = request
-  const condition = setting.house.some((c) => c.uniform) ? uniform(checkIn.condition, surfaces) : checkIn.condition
+  const condition = plain.house.some((c) => c.uniform) ? uniform(checkIn.condition, surfaces) : checkIn.condition
+  const setting = withExtras({ ...plain, held: heldIn(stops) }, checkIn.extras ?? [], surfaces, condition)
   const soil = carSoil(surfaces, condition)
   const severe = soil >= 4
   const places = new Places(request.checkIn.vehicle.body, catalogue.walk, setting.choices.direction ?? '')
@@ -150,9 +150,7 @@ function review(
 
   const isUnreachable = unreachableBy(checkIn, catalogue)
   const chosen = surfaces
-    .filter(
-      (surface) => !setting.sold || setting.sold.groups.includes(surface.group) || setting.held.by.has(surface.id),
-    )
+    .filter((surface) => isSold(surface, setting) || setting.held.by.has(surface.id))
     .map((surface) =>
       isUnreachable(surface)
         ? { work: [], residuals: [unreachable(surface)] }

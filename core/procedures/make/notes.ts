@@ -13,7 +13,9 @@ export function notesOf({ checkIn, timeLimit, standard }: ProcedureRequest, sett
     ...(standard ? [note('standard', { name: standard.name, version: standard.version })] : []),
     ...(finish.id === 'standard' ? [] : [note('finish', { finish: finish.id })]),
     ...(timeLimit ? [note('fits-limit', timeLimit)] : []),
-    ...(sold ? [note('sold', { package: sold.id })] : []),
+    ...(sold
+      ? [note('sold', { package: sold.id, ...(checkIn.extras?.length ? { extras: checkIn.extras } : {}) })]
+      : []),
     ...(checkIn.needs ?? []).map((need) => note('need', { need })),
     ...features.map((f) => note('feature', { feature: f.id })),
     ...noted.map((choice) => note('house-choice', choice)),

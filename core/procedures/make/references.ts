@@ -87,6 +87,7 @@ export function referenceFaults(
   )
   if (checkIn.package !== undefined && !has(catalogue.packages, checkIn.package))
     faults.push({ pointer: '/checkIn/package', message: `Unknown package "${checkIn.package}".` })
+  faults.push(...each(checkIn.extras ?? [], '/checkIn/extras', 'stage', catalogue.stages))
   faults.push(...choiceFaults(request.houseRules ?? {}, catalogue, '/houseRules'))
   for (const id of Object.keys(request.rungs ?? {}))
     if (!known.has(id)) faults.push({ pointer: `/rungs/${id}`, message: `This body has no surface "${id}".` })

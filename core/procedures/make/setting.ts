@@ -29,6 +29,8 @@ export interface Setting {
   features: readonly Feature[]
   refused: readonly Permission[]
   sold: Package | undefined
+  /** Surfaces whose work the customer took besides, and how the fuller package works them. */
+  besides?: { surfaces: ReadonlySet<string>; setting: Setting } | undefined
   /** The choice in force of every house rule. */
   choices: Readonly<Record<string, string>>
   house: readonly HouseChoice[]

@@ -26,17 +26,19 @@ export async function peopleOf(db: Database, scope: Scope): Promise<PersonView[]
       daysOff: people.daysOff,
       vouched: people.vouched,
       trainee: people.trainee,
+      hour: people.hour,
       left: people.left,
     })
     .from(people)
     .where(eq(people.shop, scope.shop))
     .orderBy(people.name)
-  return rows.map(({ week, daysOff, vouched, trainee, left, ...row }) => ({
+  return rows.map(({ week, daysOff, vouched, trainee, hour, left, ...row }) => ({
     ...row,
     ...(week ? { week } : {}),
     ...(daysOff ? { daysOff } : {}),
     ...(vouched ? { vouched } : {}),
     ...(trainee ? { trainee } : {}),
+    ...(hour !== null && scope.role === 'owner' ? { hour } : {}),
     ...(left ? { left } : {}),
   }))
 }
@@ -117,6 +119,7 @@ export interface PersonChange {
   week: Week | null
   daysOff: DayOff[]
   trainee: boolean
+  hour?: number | null
 }
 
 /** Keeps what is said of somebody; a skill that is new is vouched for by whoever enters it. */

@@ -241,7 +241,9 @@ export const words = {
     takes: (minutes: string) => `About ${minutes} of work`,
     noPrice: 'No price is set for this package.',
     price: (amount: string) => `${amount} by the price list`,
-    offers: (what: string[]) => `Not in it, and could be taken besides: ${what.join(', ')}.`,
+    offers: 'Not in it, and can be taken besides',
+    offer: (what: string, minutes: string, price: string | undefined) =>
+      `${what}, ${minutes}${price ? `, ${price}` : ''}`,
     takeWhole: 'Take the whole interior',
     agreed: 'Agreed price',
     deposit: 'Deposit',

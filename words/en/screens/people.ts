@@ -68,6 +68,7 @@ export const words = {
   trainee: 'Trainee: works beside others, and is planned for nothing that asks for a skill',
   isTrainee: 'trainee',
   isAway: 'away today',
+  hour: 'What an hour of theirs costs',
   hasLeft: 'has left',
   hours: 'Hours',
   sameHours: 'the same every day',

@@ -75,6 +75,7 @@ export const words = {
     ],
     opens: 'Opening hours',
     hour: 'What an hour of work costs you',
+    sells: 'What an hour beside a package is sold for',
   },
   machines: {
     title: 'Machines',
@@ -87,6 +88,9 @@ export const words = {
     homes: { none: 'anywhere', bay: 'in the bay', van: 'in the van', site: 'on site' },
     litres: 'Tank, litres',
     litresOf: (name: string) => `${name}: tank, litres`,
+    flow: 'Litres a minute',
+    flowOf: (name: string) => `${name}: litres a minute`,
+    lasts: (minutes: number) => `a tank lasts about ${Math.max(1, Math.round(minutes))} min with the trigger held`,
     warmUp: 'Warms up, min',
     warmUpOf: (name: string) => `${name}: warms up, minutes`,
     broken: 'Out of order',
