@@ -72,7 +72,6 @@ describe('bin/chamomile', () => {
       'invalid',
       '/fill_ml',
     ],
-    ['what is not built', ['dry'], {}, 'not-built', undefined],
     ['an unknown verb', ['brew'], {}, 'unknown-verb', undefined],
   ] as const)('refuses %s with code 2 and one JSON error', (_name, args, input, code, pointer) => {
     const answer = chamomile([...args], input)

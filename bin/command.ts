@@ -1,7 +1,7 @@
 import { Ajv } from 'ajv'
 import { BadInput, type Fault } from '#core/units/fault.ts'
 import { speak } from '#words/en/speak.ts'
-import { notBuilt, verbs } from './verbs.ts'
+import { verbs } from './verbs.ts'
 
 async function standardInput(): Promise<string> {
   const chunks: Buffer[] = []
@@ -24,10 +24,10 @@ export async function main(args: readonly string[]): Promise<number> {
   const [name, subject] = args
   if (name === 'schema') {
     const verb = verbs[subject ?? '']
-    return verb ? answer({ $schema: 'http://json-schema.org/draft-07/schema#', ...verb.input }) : refuseVerb(subject)
+    return verb ? answer({ $schema: 'http://json-schema.org/draft-07/schema#', ...verb.input }) : refuseVerb()
   }
   const verb = verbs[name ?? '']
-  if (!verb) return refuseVerb(name)
+  if (!verb) return refuseVerb()
   let document: unknown
   try {
     document = JSON.parse(await standardInput())
@@ -61,8 +61,7 @@ function pointerOf(path: string, params: Record<string, unknown>): string {
   return typeof property === 'string' ? `${path}/${property.replaceAll('~', '~0').replaceAll('/', '~1')}` : path
 }
 
-function refuseVerb(name: string | undefined): number {
-  if (name && notBuilt.includes(name)) return refuse('not-built', `"${name}" is not built yet.`, [])
+function refuseVerb(): number {
   return refuse(
     'unknown-verb',
     `Usage: chamomile ${Object.keys(verbs).join('|')} < document.json, or chamomile schema VERB.`,

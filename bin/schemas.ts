@@ -1,6 +1,7 @@
 import type { TSchema } from '@sinclair/typebox'
 import { Catalogue } from '#core/catalogue/catalogue.ts'
 import { CheckIn } from '#core/check-in/check-in.ts'
+import { AirAnswer, AirRequest, DryAnswer, DryRequest } from '#core/drying/schema.ts'
 import { StandardFile } from '#core/formats/exchange.ts'
 import { WorkIntent } from '#core/job/schema.ts'
 import { LabelRequest } from '#core/mixing/label.ts'
@@ -26,6 +27,10 @@ export const schemaFiles: Record<string, TSchema> = {
   'docs/schemas/yield.json': YieldRequest,
   'docs/schemas/mix.json': MixRequest,
   'docs/schemas/plan.json': PlanRequest,
+  'docs/schemas/dry.json': DryRequest,
+  'docs/schemas/dry-answer.json': DryAnswer,
+  'docs/schemas/air.json': AirRequest,
+  'docs/schemas/air-answer.json': AirAnswer,
   'docs/schemas/own.json': Own,
   'docs/schemas/shop.json': SetUp,
   'docs/schemas/work-event.json': WorkIntent,

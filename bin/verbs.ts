@@ -1,5 +1,8 @@
 import type { TSchema } from '@sinclair/typebox'
 import { catalogue } from '#catalogue/catalogue.ts'
+import { dry } from '#core/drying/dry.ts'
+import { air } from '#core/drying/ozone.ts'
+import { AirRequest, DryRequest } from '#core/drying/schema.ts'
 import { LabelRequest, readLabel } from '#core/mixing/label.ts'
 import { fillMarks, MarksRequest } from '#core/mixing/marks.ts'
 import { mix } from '#core/mixing/mix.ts'
@@ -45,7 +48,6 @@ export const verbs: Record<string, Verb> = {
   marks: { input: MarksRequest, run: (document: MarksRequest) => fillMarks(document) },
   yield: { input: YieldRequest, run: (document: YieldRequest) => yieldOf(document) },
   plan: { input: PlanRequest, run: planWithClock },
+  dry: { input: DryRequest, run: (document: DryRequest) => dry(document, catalogue) },
+  air: { input: AirRequest, run: (document: AirRequest) => air(document) },
 }
-
-/** Verbs of the contract that are refused by name until they are built. */
-export const notBuilt = ['dry', 'air']

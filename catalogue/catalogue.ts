@@ -1,4 +1,5 @@
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import airs from './airs.json' with { type: 'json' }
 import biohazards from './biohazards.json' with { type: 'json' }
 import bodies from './bodies.json' with { type: 'json' }
 import cautions from './cautions.json' with { type: 'json' }
@@ -64,6 +65,7 @@ export const catalogue = {
   consumables,
   finishes,
   checkList,
+  airs,
   equipment,
   skills,
   figures,

@@ -22,6 +22,7 @@ import { recordsRoutes } from './records/routes.ts'
 import { shopRoutes } from './shop/routes.ts'
 import { stockRoutes } from './stock/routes.ts'
 import { vehicleRoutes } from './vehicles/routes.ts'
+import { weatherRoutes } from './weather/routes.ts'
 import { workRoutes } from './work/routes.ts'
 
 /** Every route of the product, one list a capability. */
@@ -43,6 +44,7 @@ export const allRoutes = (context: AppContext): Route[] =>
     handoverRoutes,
     shopRoutes,
     recordsRoutes,
+    weatherRoutes,
   ].flatMap((routes) => routes(context))
 
 /** The application: the interface under /api, and the built pages for everything else. */

@@ -72,6 +72,8 @@ export async function start(options: {
     ) as Server
     listening.once('error', reject)
   })
+  // Longer than callers keep a line for reuse: a question sent as the line is dropped would be lost.
+  server.keepAliveTimeout = 75_000
   const address = server.address()
   return {
     port: address && typeof address === 'object' ? address.port : options.port,

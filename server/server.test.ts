@@ -101,6 +101,8 @@ describe('bad bodies', () => {
     const procedure = (await lead.get(`/api/jobs/${job.id}/procedure/file`)).body
     const named = { name: 'Fleet', note: 'x', settings: { finish: 'trade' } }
     const standard = { version: 0, ...named }
+    expect((await owner.get('/api/weather')).status).toBe(200)
+    expect((await owner.send('PUT', '/api/weather/2026-11-28', { weather: null })).status).toBe(200)
     const setUp = (await owner.get('/api/shop/set-up')).body
     const good: Record<string, unknown> = {
       'POST /api/jobs': opening(),
@@ -126,6 +128,7 @@ describe('bad bodies', () => {
       'PUT /api/people/:id': { name: 'Uma', skills: [], shifts: [], week: null, daysOff: [], trainee: false },
       'PUT /api/people/:id/pin': { pin: '2222' },
       'PUT /api/people/:id/left': { left: true },
+      'PUT /api/weather/:day': { weather: null },
       'PUT /api/shop/about': { name: setUp.name, timeZone: setUp.timeZone, about },
       'PUT /api/shop/own': { version: 0, own: ownWith([canNamed('Wash')]) },
       'PUT /api/shop/machines': { machines: setUp.machines },

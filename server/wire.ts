@@ -12,6 +12,7 @@ import type { recordsWires } from './records/wire.ts'
 import type { shopWires } from './shop/wire.ts'
 import type { stockWires } from './stock/wire.ts'
 import type { vehiclesWires } from './vehicles/wire.ts'
+import type { weatherWires } from './weather/wire.ts'
 import type { workWires } from './work/wire.ts'
 
 /** Every route of the product, for the browser's typed client. */
@@ -30,4 +31,5 @@ export type Api = typeof signInWires &
   typeof workWires &
   typeof handoverWires &
   typeof shopWires &
-  typeof recordsWires
+  typeof recordsWires &
+  typeof weatherWires

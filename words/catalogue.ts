@@ -46,6 +46,7 @@ export interface EntryTexts {
   consumables: Named
   finishes: Named & { promise: string }
   checkList: { text: string }
+  airs: Named & { how: string }
   equipment: Named
   skills: Named
 }

@@ -23,6 +23,38 @@ const onTheWire = (url: string, cookie: string) =>
       .end()
   })
 
+const heardTimes = 20
+
+/** Milliseconds from a tap's sending to its news on another device's live line, and to its own answer. */
+async function heard(base: string, watcher: string, tapped: (i: number) => Promise<unknown>) {
+  const controller = new AbortController()
+  const live = await fetch(`${base}/api/live`, { headers: { cookie: watcher }, signal: controller.signal })
+  const reader = live.body!.getReader()
+  let told: (() => void) | undefined
+  const listening = (async () => {
+    for (;;) {
+      const { done, value } = await reader.read()
+      if (done) return
+      if (new TextDecoder().decode(value).includes('"job"')) told?.()
+    }
+  })().catch(() => undefined)
+  const [news, answers]: [number[], number[]] = [[], []]
+  for (let i = 0; i < heardTimes; i++) {
+    const sent = performance.now()
+    const arrived = new Promise<void>((resolve) => {
+      told = resolve
+    })
+    await tapped(i)
+    answers.push(performance.now() - sent)
+    await arrived
+    news.push(performance.now() - sent)
+  }
+  controller.abort()
+  await listening
+  const median = (list: number[]) => Math.round(list.sort((a, b) => a - b)[list.length >> 1]!)
+  return { news: median(news), worstNews: Math.round(Math.max(...news)), answer: median(answers) }
+}
+
 /** What one tap costs everybody else who looks: at the car's work, at the day; and what the same screens ask for when they open. */
 export async function tap() {
   const place = await openPlace()
@@ -57,7 +89,11 @@ export async function tap() {
       opening: { work: await bytes(`jobs/${job}/work`), day: await bytes('day') },
     }
   }
+  const watcher = await signIn(server.base, 'Jory')
+  const heardMs = await heard(server.base, watcher, (i) =>
+    post(`jobs/${job}/events`, intent(i % 2 === 0 ? 'step-started' : 'step-paused', { step: 'walk_round:car' })),
+  )
   await server.stop()
   await place.close()
-  return { openCars: sizes, bytes: figures }
+  return { openCars: sizes, bytes: figures, heardMs }
 }

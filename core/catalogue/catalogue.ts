@@ -1,6 +1,7 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Body, Feature, Material, SurfaceKind } from '#core/cabin/schema.ts'
 import { NeverMix, Product } from '#core/chemistry/schema.ts'
+import { AirSetting } from './air.ts'
 import { Caution } from './caution.ts'
 import { CheckListPlace } from './check-list-place.ts'
 import { Consumable } from './consumable.ts'
@@ -63,6 +64,7 @@ export const Catalogue = Type.Object(
     consumables: Type.Array(Consumable),
     finishes: Type.Array(Finish),
     checkList: Type.Array(CheckListPlace),
+    airs: Type.Array(AirSetting),
     equipment: Type.Array(Equipment),
     skills: Type.Array(Skill),
     figures: Figures,

@@ -16,8 +16,8 @@ export const Figures = Type.Object(
     leastBatch: Positive,
     /** m² of a stain by its size; the whole panel is the surface. */
     stainArea: Type.Object({ coin: Positive, palm: Positive }, Strict),
-    /** Days that soaked underlay takes with both sides in the air: a slow store that gives 3 to 5 % an hour (engines.md §3). */
-    underlayDays: Positive,
+    /** g/m² that soaked underlay holds when the water is out and it is propped: a slow store that gives 3 to 5 % an hour (engines.md §3). */
+    underlayHolds: Positive,
     /** Times that what failed its recheck is treated again. */
     mostRetries: Type.Integer({ minimum: 0 }),
     /** Points a stain's chance loses for each earlier attempt, whoever made it (catalogue C3). */

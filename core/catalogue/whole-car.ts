@@ -56,6 +56,8 @@ export const WholeCar = Type.Object(
           orWetted: Type.Optional(Type.Literal(true)),
           /** Only when a lead adds it. */
           byHand: Type.Optional(Type.Literal(true)),
+          /** … or the car is dried so. */
+          dries: Type.Optional(Text),
         },
         Strict,
       ),

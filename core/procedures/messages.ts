@@ -162,6 +162,8 @@ export interface NoteMessages {
   smell: { odour: string; level: number; source: string; known: boolean }
   'hazard-not-cleared': None
   need: { need: Need }
+  'drying-in': { air: string; temperature: number; humidity: number }
+  /** Of what was issued while drying was reckoned patch by patch. */
   'drying-air': None
   'ceiling-alone': None
 }

@@ -1,6 +1,7 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox'
 import { SurfaceName } from '#core/cabin/schema.ts'
 import { CheckIn } from '#core/check-in/check-in.ts'
+import { Outside } from '#core/drying/schema.ts'
 import { Ratio } from '#core/mixing/schema.ts'
 import { Own } from '#core/shop/schema.ts'
 import { Uuid } from '#core/units/uuid.ts'
@@ -112,6 +113,10 @@ export const Step = Type.Object(
     /** g/m² put on and left in. */
     applied: Type.Number(),
     left: Type.Number(),
+    /** Minutes from its end until what it wetted is touch-dry. */
+    dryIn: Type.Optional(Type.Integer()),
+    /** A drying step's why: in what air and weather, and the grams of water that dry in the car at once. */
+    drying: Type.Optional(Type.Object({ air: Type.String(), ...Outside.properties, water: Type.Integer() }, Strict)),
     dwell: Type.Union([Type.Object({ min: Type.Number(), max: Type.Number() }, Strict), Type.Null()]),
     cautions: Type.Array(CautionSaid),
     ppe: Type.Array(Type.String()),
@@ -171,6 +176,8 @@ export const JobSettings = Type.Object(
     standard: Type.Optional(StandardName),
     rungs: Type.Optional(SurfaceRungs),
     timeLimit: Type.Optional(TimeLimit),
+    /** How it stands while it dries; what is at hand where left out. */
+    air: Type.Optional(Type.String({ maxLength: 40 })),
     crew: Type.Optional(
       Type.Integer({
         minimum: 1,
@@ -201,6 +208,8 @@ export const ProcedureRequest = Type.Object(
     rates: Type.Optional(Type.Record(Type.String({ maxLength: 60 }), Type.Number({ minimum: 0.1, maximum: 10 }))),
     /** What the shop writes over the shipped catalogue. */
     own: Type.Optional(Own),
+    /** Weather it dries in; a mild day where left out. */
+    outside: Type.Optional(Outside),
     equipment: Type.Optional(Type.Array(Type.String(), { maxItems: 100 })),
     skills: Type.Optional(Type.Array(Type.String(), { maxItems: 100 })),
     /** Steps of an earlier version that are done or under way: facts, kept as they were. */
@@ -375,6 +384,32 @@ export const Procedure = Type.Object(
     notes: Type.Array(Note),
     /** What the package that was sold leaves, by stage, with the minutes it would take. */
     offers: Type.Optional(Type.Array(Type.Object({ stage: Type.String(), minutes: Type.Integer() }, Strict))),
+    /** What dries in it: patches of one place, material and water, as `chamomile dry` takes them. Not in what was issued before it was reckoned. */
+    drying: Type.Optional(
+      Type.Object(
+        {
+          air: Type.String(),
+          outside: Outside,
+          volume: Type.Number({ description: 'm³ of air in the cabin' }),
+          patches: Type.Array(
+            Type.Object(
+              {
+                group: Type.String({ description: 'zone group' }),
+                row: Type.Integer(),
+                material: Type.String(),
+                area: Type.Number(),
+                left: Type.Number(),
+                under: Type.Optional(Type.Number()),
+                outside: Type.Optional(Type.Boolean()),
+                dry: Type.Number({ description: 'minutes from the end of the wetting' }),
+              },
+              Strict,
+            ),
+          ),
+        },
+        Strict,
+      ),
+    ),
     /** With a time limit: what was chosen for it. */
     limit: Type.Optional(FitLimit),
   },

@@ -15,6 +15,7 @@ import {
 } from 'drizzle-orm/mysql-core'
 import type { Body } from '#core/cabin/schema.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
+import type { DayWeather } from '#core/drying/weather.ts'
 import type { Offline } from '#core/job/schema.ts'
 import type { Mix, Ratio } from '#core/mixing/schema.ts'
 import type { PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
@@ -205,6 +206,7 @@ export type Topic =
   | 'standards'
   | 'stock'
   | 'shop'
+  | 'weather'
 
 /** What screens must ask for again, written in the transaction that changed it, so that every server learns of it. */
 export const changes = mysqlTable(
@@ -220,6 +222,24 @@ export const changes = mysqlTable(
     at: moment('at').notNull(),
   },
   (t) => [index('changes_at').on(t.at)],
+)
+
+/** Each day's weather at the shop, as somebody typed it or a source told it. */
+export const weather = mysqlTable(
+  'weather',
+  {
+    shop: id('shop_id')
+      .notNull()
+      .references(() => shops.id),
+    day: char('day', { length: 10 }).notNull(),
+    weather: json<DayWeather>('weather').notNull(),
+    /** The source's name; null: typed by hand. */
+    source: varchar('source', { length: 60 }),
+    /** Who typed it. */
+    by: id('by_person'),
+    at: moment('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.shop, t.day] })],
 )
 
 export const equipment = mysqlTable(

@@ -1,4 +1,6 @@
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { DayWeather } from '#core/drying/weather.ts'
+import { duskRisk, frozeOvernight } from '#core/job/dusk.ts'
 import { needsOf } from '#core/job/needs.ts'
 import { minutesLeft, petalsOf } from '#core/job/progress.ts'
 import { handsOn, isOver, stepState } from '#core/job/reduce.ts'
@@ -14,6 +16,11 @@ export interface DayGround {
   names: Readonly<Record<string, string>>
   /** When the day's plan has the last of each job's work ending, minutes of the shop's day. */
   ends: ReadonlyMap<string, number>
+  /** When the day's plan has a step of a job ending, minutes of the shop's day. */
+  planned(job: string, step: string): number | undefined
+  minuteOf(iso: string): number
+  /** Weather of the day and of the one before. */
+  weather: { today: DayWeather | undefined; yesterday: DayWeather | undefined }
 }
 
 /** What a card says of the work alone. */
@@ -33,8 +40,10 @@ const nothing = { petals: [], minutesLeft: null, running: [], hands: [], stepsDo
 
 /** One vehicle as the Day shows it. */
 export function dayCard({ job, procedure, state, places }: OpenJob, ground: DayGround): DayJobView {
-  const { at, progress, names, ends } = ground
+  const { at, progress, names, ends, planned, minuteOf, weather } = ground
   const { vehicle } = job
+  const wetting = procedure && { procedure, state, minuteOf, planned: (step: string) => planned(job.id, step) }
+  const dusk = wetting && (frozeOvernight(wetting, weather.yesterday) ?? duskRisk(wetting, weather.today))
   const { running, ...work } = procedure ? progress(procedure, state) : nothing
   return {
     id: job.id,
@@ -53,5 +62,6 @@ export function dayCard({ job, procedure, state, places }: OpenJob, ground: DayG
       person: names[stepState(state, s.id).runningBy!] ?? '',
     })),
     needs: procedure ? needsOf(procedure, state, places, at) : [],
+    ...(dusk ? { dusk } : {}),
   }
 }

@@ -1,3 +1,4 @@
+import { activityId } from '#core/procedures/activities.ts'
 import { dayIn, minuteOf } from '#core/units/shop-time.ts'
 import { notFound } from '#server/http/problem.ts'
 import { type AppContext, type Route, routes } from '#server/http/route.ts'
@@ -5,6 +6,7 @@ import type { Scope } from '#server/http/scope.ts'
 import { dayPlanOf } from '#server/jobs/day-plan.ts'
 import { namesOf } from '#server/jobs/names.ts'
 import { openJob, openJobs } from '#server/jobs/open-jobs.ts'
+import { type KnownWeather, weatherOn } from '#server/jobs/weather.ts'
 import { bottlesOf } from '#server/shelf/bottles.ts'
 import { upkeepDue } from '#server/shelf/upkeep.ts'
 import { type DayGround, dayCard, progressBy } from './card.ts'
@@ -13,17 +15,28 @@ import { dayWires } from './wire.ts'
 
 export const dayRoutes = ({ catalogue: shipped, db, now }: AppContext): Route[] => {
   const progress = progressBy(shipped.stages)
-  const groundOf = async (scope: Scope, day: string, at: string): Promise<DayGround> => ({
-    at,
-    names: await namesOf(db, scope),
-    progress,
-    ends: (await dayPlanOf(db, scope, day))?.ends ?? new Map(),
-  })
+  const groundOf = async (scope: Scope, day: string, at: string): Promise<DayGround & { known: KnownWeather[] }> => {
+    const plan = await dayPlanOf(db, scope, day)
+    const before = new Date(Date.parse(`${day}T12:00:00Z`) - 86_400_000).toISOString().slice(0, 10)
+    const known = await weatherOn(db, scope, [before, day])
+    const on = (wanted: string) => known.find((k) => k.day === wanted)?.weather
+    return {
+      at,
+      names: await namesOf(db, scope),
+      progress,
+      ends: plan?.ends ?? new Map(),
+      planned: (job, step) => plan?.byActivity.get(activityId(job, step)),
+      minuteOf: (iso) => minuteOf(scope.timeZone, day, iso),
+      weather: { today: on(day), yesterday: on(before) },
+      known: known.filter((k) => k.day === day),
+    }
+  }
   return routes(dayWires, {
     'GET /api/day': async ({ catalogue, scope }): Promise<DayView> => {
       const at = now()
       const day = dayIn(scope.timeZone, at)
       const ground = await groundOf(scope, day, at)
+      const [today] = ground.known
       const jobs = await openJobs(db, scope, catalogue)
       const due = await upkeepDue(db, scope, day)
       return {
@@ -34,6 +47,7 @@ export const dayRoutes = ({ catalogue: shipped, db, now }: AppContext): Route[] 
           content?.pastLife ? [{ id, name, product: content.product }] : [],
         ),
         ...(due.length > 0 ? { upkeep: due } : {}),
+        ...(today ? { weather: { ...today.weather, source: today.source } } : {}),
         jobs: jobs.map((job) => dayCard(job, ground)),
       }
     },

@@ -1,4 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox'
+import { DayWeather } from '#core/drying/weather.ts'
+import { DuskRisk } from '#core/job/dusk.ts'
 import { Need, Petal } from '#core/job/schema.ts'
 import { Title } from '#core/procedures/message-schemas.ts'
 
@@ -25,6 +27,8 @@ export const DayJobView = Type.Object(
     stepsDone: Type.Integer(),
     steps: Type.Integer(),
     needs: Type.Array(Need),
+    /** What the night brings it, where it will not be dry by then, or brought. */
+    dusk: Type.Optional(DuskRisk),
   },
   Strict,
 )
@@ -36,6 +40,10 @@ export const DayView = Type.Object(
     now: Type.Number(),
     serverTime: Type.String(),
     jobs: Type.Array(DayJobView),
+    /** Today's, where somebody said it. */
+    weather: Type.Optional(
+      Type.Object({ ...DayWeather.properties, source: Type.Union([Type.String(), Type.Null()]) }, Strict),
+    ),
     /** Bottles past their life: to be emptied and rinsed. */
     bottles: Type.Array(Type.Object({ id: Type.String(), name: Type.String(), product: Type.String() }, Strict)),
     /** Machines whose upkeep is due; left out where none is. */

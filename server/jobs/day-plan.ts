@@ -12,6 +12,8 @@ export interface DayPlan {
   changed: boolean
   /** Minutes of the shop's day, by job. */
   ends: ReadonlyMap<string, number>
+  /** The same by activity. */
+  byActivity: ReadonlyMap<string, number>
   /** People who had a shift. */
   onShift: ReadonlySet<string>
   jobs: ReadonlySet<string>
@@ -40,6 +42,7 @@ function endsOf({ request, answer }: Pick<DayPlan, 'request' | 'answer'>): Map<s
 const read = (row: Pick<DayPlan, 'version' | 'request' | 'answer' | 'changed'>): DayPlan => ({
   ...row,
   ends: endsOf(row),
+  byActivity: new Map(row.answer.assignments.map((a) => [a.activity, a.end])),
   onShift: new Set(row.request.technicians.filter((t) => t.shifts.length > 0).map((t) => t.id)),
   jobs: new Set(row.request.jobs.map((j) => j.id)),
   fixed: new Set(row.request.fixed?.map((f) => f.activity)),

@@ -351,9 +351,14 @@ export const wellMade =
     // Nothing waits for mats on their rack but their refitting.
     const inCar = (s: any) => s.zoneGroup !== 'mats'
     const at = (stage: string) => steps.map((s, i) => (s.stage === stage && inCar(s) ? i : -1)).filter((i) => i >= 0)
+    // A carpet that was only vacuumed may be groomed after the last vacuum of what was wetted.
+    const apart = (x: number, y: number) =>
+      steps[y]!.stage === 'final-vacuum' && !steps[x]!.surfaces.some((id: string) => steps[y]!.surfaces.includes(id))
     const after = closing.flatMap((stage, i) => {
       const later = closing.slice(i + 1).flatMap(at)
-      return at(stage).some((x) => later.some((y) => y < x)) ? [`${stage} stands behind what follows it`] : []
+      return at(stage).some((x) => later.some((y) => y < x && !apart(x, y)))
+        ? [`${stage} stands behind what follows it`]
+        : []
     })
     const kit = steps
       .slice(

@@ -10,9 +10,11 @@ import { Lanes } from '#web/ui/Lanes.tsx'
 import { flagsOf, spellsOf, threadsOf } from '#web/ui/lanes-of-plan.ts'
 import { unfolded } from '#web/ui/plan.ts'
 import { useDay } from './api.ts'
+import { DuskRisks } from './DuskRisks.tsx'
 import { GlanceStrip } from './GlanceStrip.tsx'
 import { glanceOf } from './glance.ts'
 import { JobCard } from './JobCard.tsx'
+import { WeatherChip } from './WeatherChip.tsx'
 import './day.css'
 import { words } from '#words/en/screens/day.ts'
 
@@ -31,6 +33,7 @@ export default function DayScreen() {
   if (day.isLoadingError) return <ErrorNotice error={day.error} onRetry={() => void day.refetch()} />
   const { bottles, now, serverTime, upkeep = [] } = day.data
   const { today } = glance!
+  const atDusk = today.filter((job) => job.dusk)
   const needs = today
     .flatMap((job) => job.needs.map((need) => ({ ...need, title: speak?.need(need).title ?? '', job })))
     .sort((a, b) => (a.at < b.at ? -1 : 1))
@@ -48,6 +51,7 @@ export default function DayScreen() {
         </p>
       )}
       {today.length > 0 && <GlanceStrip glance={glance!} zone={zone} />}
+      <WeatherChip weather={day.data.weather} />
       {field}
       <section className="job-cards" aria-label={words.vehicles}>
         {found.map((job) => (
@@ -81,8 +85,11 @@ export default function DayScreen() {
           <h2 className="apart" id="needs">
             {words.needs}
           </h2>
-          {needs.length + bottles.length + upkeep.length === 0 && <p className="soft">{words.nobody}</p>}
+          {needs.length + bottles.length + upkeep.length + atDusk.length === 0 && (
+            <p className="soft">{words.nobody}</p>
+          )}
           <ul className="plain">
+            <DuskRisks jobs={atDusk} now={now} />
             {needs.map((need) => (
               <li key={`${need.job.id} ${need.kind} ${need.step}`} className="need">
                 <span>

@@ -52,7 +52,15 @@ export function Choices({ job, editing, catalogue }: Props) {
           due={due}
           begins={begins}
           catalogue={catalogue}
-          onWay={(way) => change((was) => ({ ...was, crew: way.crew, finish: way.finish as 'trade' }))}
+          onWay={({ crew: people, finish: level, air, rungs }) =>
+            change((was) => ({
+              ...was,
+              crew: people,
+              finish: level as 'trade',
+              ...(air ? { air } : {}),
+              ...(rungs ? { rungs } : {}),
+            }))
+          }
         />
       )}
     </>

@@ -15,11 +15,21 @@ interface Props {
   onWay: (way: Way) => void
 }
 
+const wets = ({ rungs = {} }: Way) => Object.values(rungs).some((rung) => rung > 1)
+const keyOf = (way: Way) => [way.finish, way.crew, way.air, way.rungs && (wets(way) ? 'damp' : 'dry')].join(' ')
+
 /** A promise that the car as planned does not keep, said before it is issued, with what would keep it. */
 export function PromiseCheck({ late, due, begins, catalogue, onWay }: Props) {
   const zone = useSignedIn().timeZone
   const readyAt = (clock: number) => clockIn(zone, begins + clock * 60_000)
   const nameOf = (finish: string) => catalogue.finishes.find((f) => f.id === finish)?.name ?? finish
+  const said = (way: Way) => {
+    const ready = readyAt(way.clock)
+    const costs = words.costs(way.costs ?? 0)
+    if (way.air) return words.dryWay(catalogue.airs.find((a) => a.id === way.air)?.name ?? way.air, ready, costs)
+    if (way.rungs) return words.drierWay(way.surfaces ?? 0, wets(way), ready, costs)
+    return words.way(nameOf(way.finish), way.crew, ready)
+  }
   return (
     <section className="told stack close no-print" role="alert" aria-label={words.promise}>
       <span>
@@ -29,8 +39,8 @@ export function PromiseCheck({ late, due, begins, catalogue, onWay }: Props) {
         <span className="row">
           {words.wouldMeet}
           {late.ways.map((way) => (
-            <Button key={way.finish} onClick={() => onWay(way)}>
-              {words.way(nameOf(way.finish), way.crew, readyAt(way.clock))}
+            <Button key={keyOf(way)} onClick={() => onWay(way)}>
+              {said(way)}
             </Button>
           ))}
         </span>

@@ -2,6 +2,7 @@ import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
 import { sayAmount, sayMinutes, sayRatio } from '#core/units/format.ts'
 import { words } from '#words/en/screens/procedures.ts'
+import { speak } from '#words/en/speak.ts'
 import type { StepInWords } from '#words/worded/procedure-schema.ts'
 
 interface Props {
@@ -74,6 +75,9 @@ export function StepRow({ step, number, titles, stage, handle, hand, grade }: Pr
               {step.dwell && `${words.dwell(step.dwell.min, step.dwell.max)} `}
               {step.tank && `${step.tank} `}
               {step.left > 0 && `${words.leavesWet(Math.round(step.left))} `}
+              {step.dryIn !== undefined && `${words.dryIn(sayMinutes(step.dryIn))} `}
+              {step.drying &&
+                `${words.driesBy(speak.names.of('airs', step.drying.air).how ?? '', step.drying.temperature, step.drying.humidity, Math.round(step.drying.water / 100) / 10)} `}
               {words.passWhen(step.passCue)}
             </p>
             {step.next && (

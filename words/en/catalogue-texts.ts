@@ -1,4 +1,5 @@
 import type { CatalogueTexts } from '#words/catalogue.ts'
+import airs from './catalogue/airs.json' with { type: 'json' }
 import biohazards from './catalogue/biohazards.json' with { type: 'json' }
 import bodies from './catalogue/bodies.json' with { type: 'json' }
 import cautions from './catalogue/cautions.json' with { type: 'json' }
@@ -43,6 +44,7 @@ export const texts: CatalogueTexts = {
     consumables,
     cups,
     damages,
+    airs,
     equipment,
     features,
     finishes,

@@ -287,6 +287,8 @@ export const notes: WordsOf<NoteMessages> = {
     `Smell: ${n.of('odours', odour).name.toLowerCase()}, ${smellLevels[level]}${source ? `, suspected from ${source}` : ''}. ${known ? 'Its source is worked' : 'Its source is looked for'} first, then clean, dry and air.`,
   need: ({ need }) => driverNeeds[need].does,
   'hazard-not-cleared': () => 'A hazardous find is not cleared: hands off, the lead decides.',
+  'drying-in': ({ air, temperature, humidity }, n) =>
+    `Drying times are this car’s own: ${n.of('airs', air).how}, ${Math.round(temperature)} °C and ${Math.round(humidity * 100)} % humidity outside.`,
   'drying-air': () => 'Drying times are for doors open and a blower at 20 °C and 50 % humidity.',
   'ceiling-alone': () =>
     'Moisture is held to each material’s ceiling alone; drying against the promise is not judged yet.',

@@ -2,8 +2,10 @@ import type { Surface } from '#core/cabin/schema.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Treatment } from '#core/catalogue/treatment.ts'
-import { doorsAndBlower, minutesToTouchDry } from '#core/drying/dry-time.ts'
+import { minutesToTouchDry } from '#core/drying/dry-time.ts'
+import type { Air } from '#core/drying/evaporation.ts'
 import { chooseWork } from '#core/procedures/make/choose.ts'
+import { dryingIn } from '#core/procedures/make/drying.ts'
 import { generateProcedure, reviewProcedure } from '#core/procedures/make/generate.ts'
 import { setUpMinutes, workMinutes } from '#core/procedures/make/minutes.ts'
 import { isSold, withExtras } from '#core/procedures/make/offers.ts'
@@ -41,6 +43,7 @@ function optionsOf(
   condition: ProcedureRequest['checkIn']['condition'],
   setting: Setting,
   longestDrying: number,
+  air: Air,
   /** Surfaces by their place in the order of what must be done. */
   musts: ReadonlyMap<number | undefined, number>,
 ): Option[] {
@@ -58,7 +61,7 @@ function optionsOf(
     const wet = works.filter((w) => w.treatment.wet && w.treatment.dries)
     const drying = Math.max(
       0,
-      ...wet.map((w) => minutesToTouchDry(leftAfter([w], setting.catalogue.figures), w.material, doorsAndBlower)),
+      ...wet.map((w) => minutesToTouchDry(leftAfter([w], setting.catalogue.figures), w.material, air)),
     )
     if (drying > longestDrying && options.length > 0) continue
     options.push({
@@ -103,11 +106,13 @@ export function decisions(request: ProcedureRequest, catalogue: Catalogue, longe
   const list = [...groups].sort(([, a], [, b]) => order(a[0]!) - order(b[0]!))
   const musts = new Map<number | undefined, number>()
   for (const { must } of marked) musts.set(must, (musts.get(must) ?? 0) + 1)
+  const { air: stands, outside } = dryingIn(request, setting.means.equipment, false, catalogue)
+  const air = { ...outside, speed: stands.speed }
   const items: Weighed[] = list
     .map(([id, surfaces]) => ({
       id,
       importance: importanceOf(surfaces[0]!),
-      options: optionsOf(surfaces, condition, setting, longestDrying, musts),
+      options: optionsOf(surfaces, condition, setting, longestDrying, air, musts),
     }))
     // Where no rung has anything to do there is nothing to decide, and nothing to leave out.
     .filter((item) => item.options.some((o) => o.minutes > 0))

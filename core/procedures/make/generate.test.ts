@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { SurfaceCondition } from '#core/condition/schema.ts'
-import type { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
+import type { Procedure, ProcedureRequest, Step } from '#core/procedures/schema.ts'
 import { BadInput } from '#core/units/fault.ts'
 import { seededRandom } from '#core/units/random.ts'
 import { speak } from '#words/en/speak.ts'
@@ -272,8 +272,18 @@ describe('properties over random cars', () => {
         if ([...old, ...now].some(([k, s]) => k.startsWith(`${treatment}:`) && s.surfaces.includes(id))) continue
         if (old.get(key)?.surfaces.includes(id) || now.get(key)?.surfaces.includes(id)) continue
         // A shared room of the car can make everyone's p80 wider; a caution stands where it applies first; nothing else.
-        const strip = (s: object | undefined) => s && { ...s, p80: 0, cautions: [] }
-        expect(strip(now.get(key)), `car ${i}: ${key} does not touch ${id}`).toEqual(strip(old.get(key)))
+        // What is wet shares its air: more water anywhere makes the rest dry no sooner.
+        const strip = ({ drying, dryIn, minutes, ...s }: Omit<Step, 'why'>) => ({
+          ...s,
+          p80: 0,
+          cautions: [],
+          minutes: drying ? 0 : minutes,
+          dries: dryIn !== undefined,
+        })
+        const [was, is] = [old.get(key), now.get(key)]
+        expect(is && strip(is), `car ${i}: ${key} does not touch ${id}`).toEqual(was && strip(was))
+        expect(is?.dryIn ?? 0, `car ${i}: ${key}`).toBeGreaterThanOrEqual(was?.dryIn ?? 0)
+        if (was?.drying) expect(is!.minutes, `car ${i}: ${key}`).toBeGreaterThanOrEqual(was.minutes)
       }
     }
     expect(raised).toBeGreaterThan(share(400))

@@ -4,7 +4,6 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { carSoil } from '#core/condition/car-soil.ts'
-import { doorsAndBlower, doorsOnly } from '#core/drying/dry-time.ts'
 import { faultOf, none } from '#core/message/message.ts'
 import { editSteps } from '#core/procedures/edit/edit-steps.ts'
 import { cameForNothing, editWork, unrinsed, type Worked } from '#core/procedures/edit/edit-work.ts'
@@ -25,6 +24,7 @@ import { BadInput } from '#core/units/fault.ts'
 import { cautioned } from './cautions.ts'
 import { chooseWork } from './choose.ts'
 import { oneDilution } from './dilutions.ts'
+import { dryingIn } from './drying.ts'
 import { expectationsOf } from './expectations.ts'
 import { setUpMinutes } from './minutes.ts'
 import { notesOf } from './notes.ts'
@@ -39,11 +39,11 @@ import { withSources } from './smells.ts'
 import {
   type Draft,
   type Drafting,
-  dryingSteps,
   stopStep,
   sum,
   wholeCarRows,
   wholeCarStep,
+  withDrying,
   workedSteps,
 } from './steps.ts'
 import { heldIn, standingStops } from './stops.ts'
@@ -146,7 +146,9 @@ function review(
   const soil = carSoil(surfaces, condition)
   const severe = soil >= 4
   const places = new Places(request.checkIn.vehicle.body, catalogue.walk, setting.choices.direction ?? '')
-  const drafting: Drafting = { setting, places, request: { ...request, checkIn }, surfaces, soil, severe }
+  // Where nothing may be stirred up nothing blows either.
+  const drying = dryingIn(request, setting.means.equipment, setting.held.noVacuum, catalogue)
+  const drafting: Drafting = { setting, places, request: { ...request, checkIn }, surfaces, drying, soil, severe }
 
   const isUnreachable = unreachableBy(checkIn, catalogue)
   const chosen = surfaces
@@ -182,14 +184,13 @@ function review(
     const { stage, protected: once } = byId(catalogue.wholeCar, id, 'step')
     return !overAlready.has(`${id}:car`) || (again.has(stage) && !(stage === 'odour' && once))
   }
+  const dried = withDrying(stepsOfWork, worked.works, drafting)
   const fresh = [
     ...stops.map((stop) => stopStep(stop, drafting)),
     ...worked.rows.filter(isDue).flatMap((id) => wholeCarStep(id, worked, drafting) ?? []),
     ...setUpSteps(setUps, drafting).filter((s) => !overAlready.has(s.id)),
-    ...stepsOfWork,
+    ...dried.steps,
     ...putAwaySteps(stepsOfWork, drafting),
-    // Where nothing may be stirred up nothing blows either.
-    ...dryingSteps(stepsOfWork, worked.works, setting.held.noVacuum ? doorsOnly : doorsAndBlower, drafting),
   ].map((s) => (worked.byHand.has(s.id) ? { ...s, byHand: true as const } : s))
   const crew = crewOf(request)
   const shared = new Parts(worked.works, crew, drafting).of([...asKept(kept, surfaces, catalogue), ...fresh])
@@ -237,8 +238,9 @@ function review(
     },
     residuals: worked.residuals,
     expectations: expectationsOf(checkIn, surfaces, catalogue, kept.length > 0 ? undefined : worked.works),
+    ...(dried.drying ? { drying: dried.drying } : {}),
     ...(setting.sold?.offers ? { offers: offersOf(surfaces, condition, setting, worked.works) } : {}),
-    notes: notesOf({ ...request, checkIn }, setting),
+    notes: notesOf({ ...request, checkIn }, setting, drying),
   }
 }
 

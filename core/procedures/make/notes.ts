@@ -1,10 +1,15 @@
 import { none } from '#core/message/message.ts'
 import { type Note, note } from '#core/procedures/messages.ts'
 import type { ProcedureRequest } from '#core/procedures/schema.ts'
+import type { DryingIn } from './drying.ts'
 import type { Setting } from './setting.ts'
 
 /** What holds for the whole car and is said once. */
-export function notesOf({ checkIn, timeLimit, standard }: ProcedureRequest, setting: Setting): Note[] {
+export function notesOf(
+  { checkIn, timeLimit, standard }: ProcedureRequest,
+  setting: Setting,
+  { air, outside }: DryingIn,
+): Note[] {
   const { sold, features, refused, finish, catalogue, choices } = setting
   const noted = catalogue.houseRules.flatMap((rule) =>
     rule.choices.filter((c) => c.noted && c.id === choices[rule.id]).map((c) => ({ rule: rule.id, choice: c.id })),
@@ -32,7 +37,6 @@ export function notesOf({ checkIn, timeLimit, standard }: ProcedureRequest, sett
       note('smell', { odour: o.kind, level: o.level, source: o.source, known: (o.at ?? []).length > 0 }),
     ),
     ...(checkIn.belongings.some((b) => b.fate === 'hazard' && !b.cleared) ? [note('hazard-not-cleared', none)] : []),
-    note('drying-air', none),
-    note('ceiling-alone', none),
+    note('drying-in', { air: air.id, ...outside }),
   ]
 }

@@ -87,6 +87,7 @@ export function referenceFaults(
   )
   if (checkIn.package !== undefined && !has(catalogue.packages, checkIn.package))
     faults.push({ pointer: '/checkIn/package', message: `Unknown package "${checkIn.package}".` })
+  if (request.air !== undefined) faults.push(...each([request.air], '/air', 'air', catalogue.airs))
   faults.push(...each(checkIn.extras ?? [], '/checkIn/extras', 'stage', catalogue.stages))
   faults.push(...choiceFaults(request.houseRules ?? {}, catalogue, '/houseRules'))
   for (const id of Object.keys(request.rungs ?? {}))

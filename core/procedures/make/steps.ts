@@ -4,12 +4,12 @@ import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Figures } from '#core/catalogue/figures.ts'
 import type { WholeCar } from '#core/catalogue/whole-car.ts'
 import { removalChance } from '#core/condition/expectation.ts'
-import { type Air, minutesToTouchDry } from '#core/drying/dry-time.ts'
 import { cautionSaid, motion, title } from '#core/procedures/messages.ts'
-import type { ProcedureRequest, Step } from '#core/procedures/schema.ts'
+import type { Procedure, ProcedureRequest, Step } from '#core/procedures/schema.ts'
 import type { Places } from '#core/procedures/sequence/places.ts'
 import { balanceOf, leftOn } from './balance.ts'
 import type { Work } from './choose.ts'
+import { type DryingIn, dryingOf, dryMinutes, type Wetted } from './drying.ts'
 import { forbiddenBy, rulesAgainst } from './forbidden.ts'
 import { plannedMinutes, stepP80, workMinutes } from './minutes.ts'
 import type { Setting } from './setting.ts'
@@ -29,6 +29,7 @@ export interface Drafting {
   places: Places
   request: ProcedureRequest
   surfaces: readonly Surface[]
+  drying: DryingIn
   /** Area-weighted mean soil, 1–4. */
   soil: number
   severe: boolean
@@ -249,25 +250,48 @@ export const leftAfter = (works: readonly Work[], figures: Figures): number =>
     figures,
   )
 
-const dryMinutes = (list: readonly Work[], air: Air, figures: Figures): number =>
-  list.some((w) => w.treatment.id === 'water_out')
-    ? figures.underlayDays * 24 * 60
-    : minutesToTouchDry(leftAfter(list, figures), list[0]!.material, air)
-
-/** Passive drying of every zone group that is wetted, until its slowest surface is touch-dry. */
-export function dryingSteps(steps: readonly Draft[], works: readonly Work[], air: Air, drafting: Drafting): Draft[] {
-  const rows = drafting.request.checkIn.vehicle.body.rows.length
-  const still = drafting.setting.held.noVacuum
-  const { figures } = drafting.setting.catalogue
+/** What each surface holds when its wetting ends, of those that something wet was done to. */
+function wettedBy(works: readonly Work[], figures: Figures): Map<string, Wetted> {
   const wet = new Map<string, Work[]>()
   for (const w of works) if (w.treatment.wet) wet.set(w.surface.id, [...(wet.get(w.surface.id) ?? []), w])
-  const groups = unique(steps.filter((s) => s.dries).map((s) => s.zoneGroup))
-  return groups.flatMap((zoneGroup) => {
-    const wetted = unique(steps.filter((s) => s.dries && s.zoneGroup === zoneGroup).flatMap((s) => s.surfaces))
-    const bySurface = wetted.flatMap((id) => (wet.has(id) ? [wet.get(id)!] : []))
-    const minutes = Math.ceil(Math.max(...bySurface.map((list) => dryMinutes(list, air, figures))))
-    if (!(minutes > 0)) return []
-    const there = bySurface.flat()
+  return new Map(
+    [...wet].map(([id, list]) => [
+      id,
+      {
+        surface: list[0]!.surface,
+        material: list[0]!.material,
+        area: Math.max(...list.map((w) => w.area)),
+        left: leftAfter(list, figures),
+        soaked: list.some((w) => w.treatment.id === 'water_out'),
+      },
+    ]),
+  )
+}
+
+/** Each wetting step with when it will be dry, and the passive drying of every zone group that is wetted, until its slowest surface is. */
+export function withDrying(
+  steps: readonly Draft[],
+  works: readonly Work[],
+  drafting: Drafting,
+): { steps: Draft[]; drying: Procedure['drying'] } {
+  const rows = drafting.request.checkIn.vehicle.body.rows.length
+  const { drying } = drafting
+  const still = drafting.setting.held.noVacuum
+  const { catalogue } = drafting.setting
+  const wet = wettedBy(works, catalogue.figures)
+  const wetting = steps.filter((s) => s.dries)
+  const wetted = unique(wetting.flatMap((s) => s.surfaces)).flatMap((id) => wet.get(id) ?? [])
+  const minutes = dryMinutes(wetted, drying, drafting.request, catalogue)
+  const slowest = (surfaces: readonly string[]) => Math.ceil(Math.max(0, ...surfaces.map((id) => minutes.get(id) ?? 0)))
+  const water = sum(wetted.map((w) => (w.surface.group === 'mat' ? 0 : w.area * w.left)))
+  const groups = unique(wetting.map((s) => s.zoneGroup))
+  const passive = groups.flatMap((zoneGroup) => {
+    const there = unique(wetting.filter((s) => s.zoneGroup === zoneGroup).flatMap((s) => s.surfaces)).flatMap(
+      (id) => wet.get(id) ?? [],
+    )
+    const surfaces = there.map((w) => w.surface)
+    const takes = slowest(surfaces.map((s) => s.id))
+    if (!(takes > 0)) return []
     const step = bareStep(
       {
         id: `dry:${zoneGroup}`,
@@ -275,17 +299,26 @@ export function dryingSteps(steps: readonly Draft[], works: readonly Work[], air
         treatment: 'dry',
         title: title('dry-out', { group: zoneGroup, rows, still }),
         zoneGroup,
-        zones: zonesOf(there.map((w) => w.surface)),
-        surfaces: wetted,
-        rows: new Set(there.map((w) => w.surface.row)),
+        zones: zonesOf(surfaces),
+        surfaces: surfaces.map((s) => s.id),
+        rows: new Set(surfaces.map((s) => s.row)),
         p50: 0,
-        minutes,
+        minutes: takes,
         crew: 0,
       },
       drafting,
     )
-    return [{ ...step, left: Math.max(...bySurface.map((list) => leftAfter(list, figures))) }]
+    const left = Math.max(...there.map((w) => w.left))
+    return [{ ...step, left, drying: { air: drying.air.id, ...drying.outside, water: Math.round(water) } }]
   })
+  const told = steps.map((s) => {
+    const dryIn = s.dries ? slowest(s.surfaces) : 0
+    return dryIn > 0 ? { ...s, dryIn } : s
+  })
+  return {
+    steps: [...told, ...passive],
+    drying: dryingOf(wetted, minutes, drying, drafting.request, catalogue),
+  }
 }
 
 /** Surfaces that a step at certain places is about, where the work near them asks for it. */
@@ -351,7 +384,7 @@ export function wholeCarStep(
 }
 
 /** Ids of the whole-car rows this car has by itself. */
-export function wholeCarRows({ setting, request }: Drafting): string[] {
+export function wholeCarRows({ setting, request, drying }: Drafting): string[] {
   const { odours = [] } = request.checkIn
   return setting.catalogue.wholeCar
     .filter(({ id, when, skills = [], equipment = [] }) => {
@@ -359,7 +392,7 @@ export function wholeCarRows({ setting, request }: Drafting): string[] {
       if (!skills.every((s) => setting.means.skills.has(s))) return false
       if (!equipment.every((e) => setting.means.equipment.has(e))) return false
       if (!when) return true
-      if (when.byHand || (when.air && setting.held.by.size > 0)) return false
+      if ((when.byHand && when.dries !== drying.air.id) || (when.air && setting.held.by.size > 0)) return false
       return (
         (when.permission === undefined || request.checkIn.permissions[when.permission] === true) &&
         (when.house === undefined || setting.choices[when.house.rule] === when.house.choice) &&

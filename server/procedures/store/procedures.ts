@@ -4,6 +4,7 @@ import { sameJson } from '#core/draft/three-way.ts'
 import { frameStages } from '#core/procedures/closing.ts'
 import { reviewProcedure } from '#core/procedures/make/generate.ts'
 import type { JobSettings } from '#core/procedures/schema.ts'
+import { dayIn } from '#core/units/shop-time.ts'
 import type { Database } from '#server/database/connection.ts'
 import { jobs, procedureSettings, procedures } from '#server/database/schema.ts'
 import { inTransaction } from '#server/database/transaction.ts'
@@ -33,7 +34,7 @@ export async function procedureOf(
       settings: kept.settings,
       settingsVersion: kept.version,
     }
-  const request = await requestFor(db, scope, job.checkIn, catalogue, kept.settings)
+  const request = await requestFor(db, scope, job.checkIn, catalogue, kept.settings, dayOf(scope, job))
   return {
     version: null,
     request,
@@ -43,6 +44,9 @@ export async function procedureOf(
     settingsVersion: kept.version,
   }
 }
+
+/** The day a car is worked on: when it comes. */
+const dayOf = ({ timeZone }: Scope, { arrives }: JobRow) => dayIn(timeZone, arrives)
 
 /** Keeps what a lead has set for a job that is not issued yet. Nothing forbidden and nothing without its reason is kept. */
 export async function keepSettings(
@@ -62,7 +66,7 @@ export async function keepSettings(
     const again = before.version > version && sameJson(before.settings, settings)
     if (before.version !== version && !again)
       throw stale({ settingsVersion: before.version, settings: before.settings })
-    const request = await requestFor(tx, scope, job.checkIn, catalogue, settings)
+    const request = await requestFor(tx, scope, job.checkIn, catalogue, settings, dayOf(scope, job))
     const procedure = keepable(request, catalogue)
     if (again) return { version: null, request, procedure, settings, settingsVersion: before.version }
     const values = { settings, version: version + 1 }
@@ -107,7 +111,7 @@ export async function issue(
     // The finish level in force decides the final check as well.
     const finish = settings.finish ?? job.checkIn.finish
     const checkIn = finish ? { ...job.checkIn, finish } : job.checkIn
-    const request = await requestFor(tx, scope, checkIn, catalogue, settings)
+    const request = await requestFor(tx, scope, checkIn, catalogue, settings, dayIn(scope.timeZone, now))
     const procedure = keepable(request, catalogue)
     if (procedure.steps.every((s) => frameStages.has(s.stage))) {
       throw new Problem(

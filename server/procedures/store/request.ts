@@ -12,6 +12,7 @@ import { equipment, people, procedureSettings, shops } from '#server/database/sc
 import type { Transaction } from '#server/database/transaction.ts'
 import { Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
+import { outsideOn } from '#server/jobs/weather.ts'
 
 type Reader = Database | Transaction
 
@@ -22,6 +23,8 @@ export async function requestFor(
   checkIn: CheckIn,
   catalogue: Catalogue,
   settings: JobSettings = {},
+  /** The day it is worked on. */
+  day?: string,
 ): Promise<ProcedureRequest> {
   const kit = await db
     .select({ kind: equipment.kind, count: equipment.count, broken: equipment.broken })
@@ -32,6 +35,7 @@ export async function requestFor(
     .from(people)
     .where(and(eq(people.shop, scope.shop), isNull(people.left)))
   const [shop] = await db.select({ rates: shops.rates }).from(shops).where(eq(shops.id, scope.shop))
+  const outside = day === undefined ? undefined : await outsideOn(db, scope, day)
   // Rungs were chosen for the body as it was then.
   const { rungs, ...set } = settings
   const there = new Set(surfacesOf(checkIn.vehicle.body, catalogue.surfaces).map((s) => s.id))
@@ -44,6 +48,7 @@ export async function requestFor(
     houseRules: { ...scope.houseRules, ...settings.houseRules },
     ...(shop?.rates ? { rates: shop.rates } : {}),
     ...(scope.own ? { own: scope.own } : {}),
+    ...(outside ? { outside } : {}),
     equipment: kit
       .filter((k) => usable(k) > 0)
       .map((k) => k.kind)

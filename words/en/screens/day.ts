@@ -18,6 +18,23 @@ export const words = {
     later: (n: number) => `${n === 1 ? '1 car' : `${n} cars`} on other days`,
     more: (n: number) => `and ${n} more`,
   },
+  weather: (high: number, low: number, humidity: number, dark: string) =>
+    `${Math.round(high)} °C, ${Math.round(humidity * 100)} % · night ${Math.round(low)} °C · dark ${dark}`,
+  noWeather: 'What is the weather?',
+  dusk: {
+    dark: (sign: string, dry: string, dark: string) => `${sign} is dry about ${dry}, dark is at ${dark}`,
+    fog: (sign: string, dry: string) => `${sign} is dry about ${dry}: its panes will fog overnight`,
+    frost: (sign: string, dry: string) => `${sign} is dry about ${dry}: its panes will freeze inside overnight`,
+    froze: (sign: string) => `${sign} stood wet in the frost`,
+  },
+  /** What to do about it, in time. */
+  duskDo: {
+    dark: 'A blower in now, a drier way for what is not wet yet, or tell the customer a later time.',
+    fog: 'A blower in now, a drier way for what is not wet yet; else a roof for the night, a window a hand open.',
+    frost:
+      'Dry it today: a blower in, a drier way for what is not wet yet, a heat cycle. Else under a roof above freezing.',
+    froze: 'Doors open, thaw by air alone, no scraping of the inside; judge it again when it is dry.',
+  },
   needs: 'Needs someone',
   nobody: 'Nobody is needed right now.',
   noJobs: 'No vehicles today. Check one in.',

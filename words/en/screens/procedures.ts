@@ -6,6 +6,9 @@ export const words = {
   onSurface: 'Product on the surface.',
   dwell: (min: number, max: number) => `Dwell ${min}–${max} min.`,
   leavesWet: (grams: number) => `Leaves about ${grams} g/m².`,
+  dryIn: (minutes: string) => `Touch-dry about ${minutes} after.`,
+  driesBy: (how: string, temperature: number, humidity: number, litres: number) =>
+    `Reckoned with ${how}, ${Math.round(temperature)} °C and ${Math.round(humidity * 100)} % outside, ${litres} l of water drying in the car at once.`,
   passWhen: (cue: string) => `Right when: ${cue}.`,
   wear: (what: string) => `Wear: ${what}.`,
   totals: 'Totals',
@@ -95,6 +98,11 @@ export const words = {
   wouldMeet: 'What would keep it:',
   way: (finish: string, crew: number, ready: string) =>
     `${finish}, ${plural(crew, 'person', 'people')}: about ${ready}`,
+  dryWay: (air: string, ready: string, costs: string) => `${air}: about ${ready}${costs}`,
+  drierWay: (surfaces: number, wets: boolean, ready: string, costs: string) =>
+    `${wets ? 'Low-moisture' : 'Dry work only'} on ${plural(surfaces, 'surface', 'surfaces')} that dry slowest: about ${ready}${costs}`,
+  costs: (minutes: number) =>
+    Math.abs(minutes) < 1 ? '' : minutes > 0 ? `, ${minutes} min more hands` : `, ${-minutes} min fewer hands`,
   nothingMeets:
     'No finish and no number of people is in time: drying does not hurry. Fit it to a time, or promise a later one at check-in.',
   fit: 'Fit it to a time',
