@@ -30,7 +30,8 @@ export default defineConfig({
     outDir: '../dist/web',
     emptyOutDir: true,
     target: 'es2022',
-    chunkSizeWarningLimit: 900,
+    // The largest is the library of charts, which comes with the first curve that is opened.
+    chunkSizeWarningLimit: 1200,
     rolldownOptions: {
       output: {
         codeSplitting: {

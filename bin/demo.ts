@@ -1,12 +1,14 @@
 import { join } from 'node:path'
 import { seedDemo } from '#server/demo/day.ts'
 import { demoShop } from '#server/demo/shop.ts'
+import { standInSource } from '#server/weather/source.ts'
 import { openOrEnd, root, settingsOrEnd } from './launch.ts'
 
 process.env.LOG ??= 'warn'
+process.env.WEATHER ??= 'mild'
 const settings = settingsOrEnd({ port: 4180, folder: join(root, '.data', 'demo') })
 const { running } = await openOrEnd({ ...settings, databaseUri: undefined, folder: join(root, '.data', 'demo') })
-await seedDemo(running.context)
+await seedDemo(running.context, standInSource(settings.weather ?? 'mild'))
 const health = await fetch(`http://127.0.0.1:${running.port}/readyz`)
 if (!health.ok) throw new Error(`The server answers ${health.status} to its own health check.`)
 

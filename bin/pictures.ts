@@ -8,6 +8,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { startInstance } from '#server/database/instance.ts'
 import { seedDemo } from '#server/demo/day.ts'
 import { start } from '#server/serve.ts'
+import { standInSource } from '#server/weather/source.ts'
 import { launch } from '../tests/support/browser.ts'
 import { person } from '../tests/support/watched-page.ts'
 
@@ -15,7 +16,7 @@ const only = process.argv.slice(2)
 const folder = mkdtempSync(join(tmpdir(), 'chamomile-pictures-'))
 const database = await startInstance({ folder, throwAway: true })
 const running = await start({ databaseUri: database.uri, port: 0, pages: 'dist/web', log: pino({ level: 'error' }) })
-await seedDemo(running.context)
+await seedDemo(running.context, standInSource('mild'))
 const browser = await launch()
 const watched: string[][] = []
 const base = `http://127.0.0.1:${running.port}`

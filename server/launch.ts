@@ -4,6 +4,7 @@ import { lockFolder } from './database/folder-lock.ts'
 import { type Instance, startInstance } from './database/instance.ts'
 import { type Running, start } from './serve.ts'
 import { explainStart, type Settings } from './settings.ts'
+import { standInSource } from './weather/source.ts'
 
 export interface Launched {
   running: Running
@@ -32,6 +33,7 @@ export async function launch(
       port: settings.port,
       host: settings.host,
       outside: settings.outside,
+      ...(settings.weather ? { weather: standInSource(settings.weather) } : {}),
       pages,
       log,
       files,

@@ -14,6 +14,7 @@ import { connect } from './database/connection.ts'
 import { migrate } from './database/migrate.ts'
 import { refuseNewer } from './database/schema-version.ts'
 import type { AppContext } from './http/route.ts'
+import { listenTo, type WeatherSource } from './weather/source.ts'
 
 export interface Running {
   port: number
@@ -31,6 +32,8 @@ export async function start(options: {
   /** See AppContext. */
   requestsPerSecond?: number
   outside?: Outside
+  /** Where the weather is known from; none: somebody types it. */
+  weather?: WeatherSource
   /** Where what was there is kept before the schema changes; none: nothing is kept (tests). */
   backups?: { folder: string; files: string }
   log?: Logger
@@ -64,6 +67,11 @@ export async function start(options: {
     ...(options.requestsPerSecond === undefined ? {} : { requestsPerSecond: options.requestsPerSecond }),
   }
   await context.live.start()
+  const deaf = options.weather
+    ? await listenTo(options.weather, connection.db, context.now, (error) =>
+        log.warn({ error: (error as Error).message }, 'the weather could not be had; what is known stays'),
+      )
+    : undefined
   const ending = new AbortController()
   const app = buildApp(context, ending.signal, options.pages)
   const server = await new Promise<Server>((resolve, reject) => {
@@ -80,6 +88,7 @@ export async function start(options: {
     context,
     async stop() {
       ending.abort()
+      deaf?.()
       const idle = setInterval(() => server.closeIdleConnections(), 100)
       const hard = setTimeout(() => server.closeAllConnections(), 5000)
       await new Promise((resolve) => server.close(resolve))

@@ -1,4 +1,5 @@
 import proxyAddr from 'proxy-addr'
+import { type Scenario, scenarios } from '#core/drying/weather.ts'
 import type { Outside } from '#server/http/middleware/caller.ts'
 
 /** What the environment says, checked once at the start. */
@@ -10,6 +11,8 @@ export interface Settings {
   folder: string
   logLevel: string
   outside: Outside
+  /** Made-up weather of this kind, for demonstrations; undefined: somebody types it. */
+  weather: Scenario | undefined
 }
 
 const levels = ['fatal', 'error', 'warn', 'info', 'debug', 'silent']
@@ -47,9 +50,20 @@ export function readSettings(
   } catch {
     faults.push('TRUSTED_PROXIES is no list of addresses: write such as 127.0.0.1 or 10.0.0.0/8, with commas between.')
   }
+  const weather = env.WEATHER
+  if (weather !== undefined && !Object.hasOwn(scenarios, weather))
+    faults.push(`WEATHER is "${weather}": choose one of ${Object.keys(scenarios).join(', ')}, or leave it out.`)
   if (faults.length > 0) return { faults }
   const outside = { ...(publicUrl === undefined ? {} : { publicUrl }), trustedProxies }
-  return { host, port, databaseUri, folder: env.DATA ?? defaults.folder, logLevel, outside }
+  return {
+    host,
+    port,
+    databaseUri,
+    folder: env.DATA ?? defaults.folder,
+    logLevel,
+    outside,
+    weather: weather as Scenario | undefined,
+  }
 }
 
 /** A failure to start, in one sentence that says what to do; undefined when it is none we know. */

@@ -20,6 +20,7 @@ const SignInScreen = lazy(() => import('#web/people/SignInScreen.tsx'))
 const CheckIns = lazy(() => import('#web/check-in/CheckInsScreen.tsx'))
 const CheckIn = lazy(() => import('#web/check-in/CheckInScreen.tsx'))
 const Procedure = lazy(() => import('#web/procedures/ProcedureScreen.tsx'))
+const Drying = lazy(() => import('#web/drying/DryingScreen.tsx'))
 const Mixing = lazy(() => import('#web/mixing/MixingScreen.tsx'))
 const Batch = lazy(() => import('#web/mixing/BatchScreen.tsx'))
 const Stock = lazy(() => import('#web/stock/StockScreen.tsx'))
@@ -31,6 +32,7 @@ const People = lazy(() => import('#web/people/PeopleScreen.tsx'))
 const Records = lazy(() => import('#web/records/RecordsScreen.tsx'))
 const Shop = lazy(() => import('#web/shop/ShopScreens.tsx'))
 const ShopFrame = lazy(() => import('#web/shell/ShopFrame.tsx'))
+const Weather = lazy(() => import('#web/weather/WeatherScreen.tsx'))
 const Work = lazy(() => import('#web/work/WorkScreen.tsx'))
 const FinalCheck = lazy(() => import('#web/handover/FinalCheckScreen.tsx'))
 const Report = lazy(() => import('#web/handover/ReportScreen.tsx'))
@@ -79,6 +81,7 @@ const router = createBrowserRouter([
               { path: '/customers', element: <Customers /> },
               { path: '/standards', element: <Standards /> },
               { path: '/records', element: <Records /> },
+              { path: '/weather', element: <Weather /> },
               {
                 element: <ShopFrame />,
                 children: [
@@ -94,6 +97,7 @@ const router = createBrowserRouter([
                   { index: true, element: <Navigate to="procedure" replace /> },
                   { path: 'check-in', element: <CheckIn /> },
                   { path: 'procedure', element: <Procedure /> },
+                  { path: 'drying', element: <Drying /> },
                   { path: 'work', element: <Work /> },
                   { path: 'final', element: <FinalCheck /> },
                   { path: 'report', element: <Report /> },

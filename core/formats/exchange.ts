@@ -29,9 +29,9 @@ export const standardFile = (name: string, note: string, settings: StandardSetti
  * catalogue, and checked, so that a file can bring in nothing that is forbidden.
  */
 export function settingsIn({ request }: { request: ProcedureRequest }): JobSettings {
-  const { houseRules, finish, edits, standard, rungs, timeLimit, crew } = request
+  const { houseRules, finish, edits, standard, rungs, timeLimit, air, crew } = request
   return Object.fromEntries(
-    Object.entries({ houseRules, finish, edits, standard, rungs, timeLimit, crew }).filter(
+    Object.entries({ houseRules, finish, edits, standard, rungs, timeLimit, air, crew }).filter(
       ([, value]) => value !== undefined,
     ),
   ) as JobSettings

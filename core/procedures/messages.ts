@@ -16,7 +16,8 @@ export type RuledOutBy = { feature: string } | { permission: string } | { damage
 export interface TitleMessages {
   /** A treatment, in its zone group where it does not say so itself. */
   treatment: { treatment: string; group?: string; rows?: number }
-  'dry-out': { group: string; rows: number; still: boolean }
+  /** `air`: how the car stands meanwhile; not in what was issued before it was chosen. */
+  'dry-out': { group: string; rows: number; still: boolean; air?: string }
   'whole-car': { row: string; refused: boolean }
   'set-up': { machine: string }
   'warm-up': { machine: string }

@@ -58,3 +58,6 @@ export function sayClock(minutes: number): string {
 
 /** A text with its first letter large: "driver's seat" → "Driver's seat". */
 export const sentence = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+
+/** Degrees as people write them: −6 °C. */
+export const sayDegrees = (celsius: number): string => `${String(Math.round(celsius)).replace('-', '−')} °C`

@@ -16,6 +16,7 @@ import { revise } from '#server/procedures/store/revision.ts'
 import { keepStandard } from '#server/procedures/store/standards.ts'
 import { keepAbout, keepOwn } from '#server/shop/store.ts'
 import { receive } from '#server/stock/store.ts'
+import { askSource, type WeatherSource } from '#server/weather/source.ts'
 import { appendEvent } from '#server/work/store.ts'
 import { demoAbout, demoOwn } from './own.ts'
 import { type Scene as Drawn, drawnPhoto } from './photos.ts'
@@ -154,8 +155,8 @@ async function mixedBefore(context: AppContext, lead: Scope, now: string): Promi
     )
 }
 
-/** Loads the demonstration's shop and its day, unless the database already holds a shop. */
-export async function seedDemo(context: AppContext): Promise<void> {
+/** Loads the demonstration's shop and its day, unless the database already holds a shop. @param weather none: nobody said it */
+export async function seedDemo(context: AppContext, weather?: WeatherSource): Promise<void> {
   if (!(await noShopYet(context.db))) return
   const now = context.now()
   const zone = morningZone(now)
@@ -163,6 +164,7 @@ export async function seedDemo(context: AppContext): Promise<void> {
   const owner = await seedScope(context.db, byLogin.get('odile')!)
   await keepAbout(context.db, owner, { name: demoShop.name, timeZone: zone, about: demoAbout })
   await keepOwn(context.db, owner, { version: 0, own: demoOwn(context.catalogue) }, context.catalogue, now)
+  if (weather) await askSource(weather, context.db, now)
   const lead = await seedScope(context.db, byLogin.get('tam')!)
   const today = dayIn(zone, now)
   const at = (minute: number) => momentOf(zone, today, minute)

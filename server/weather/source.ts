@@ -19,8 +19,16 @@ export const standInSource = (scenario: Scenario, seed = 1): WeatherSource => ({
 const hour = 3_600_000
 const dayMs = 24 * hour
 
+/** Keeps what a source says of yesterday, today and the days to come. */
+export async function askSource(source: WeatherSource, db: Database, at: string): Promise<void> {
+  const days = [-1, 0, 1, 2].map((n) => new Date(Date.parse(at) + n * dayMs).toISOString().slice(0, 10))
+  const told = await Promise.all(days.map(async (day) => ({ day, weather: await source.on(day) })))
+  const known = told.flatMap(({ day, weather }) => (weather ? [{ day, weather }] : []))
+  await keepFromSource(db, source.name, known, at)
+}
+
 /**
- * Asks a source for today and the days about it, now and every hour. A source that fails is asked again an hour later; what is known stays.
+ * Asks a source now and every hour. One that fails is asked again an hour later; what is known stays.
  * @returns what ends it
  */
 export async function listenTo(
@@ -29,21 +37,7 @@ export async function listenTo(
   now: () => string,
   failed: (error: unknown) => void,
 ): Promise<() => void> {
-  const ask = async () => {
-    try {
-      const at = now()
-      const days = [-1, 0, 1, 2].map((n) => new Date(Date.parse(at) + n * dayMs).toISOString().slice(0, 10))
-      const told = await Promise.all(days.map(async (day) => ({ day, weather: await source.on(day) })))
-      await keepFromSource(
-        db,
-        source.name,
-        told.flatMap(({ day, weather }) => (weather ? [{ day, weather }] : [])),
-        at,
-      )
-    } catch (error) {
-      failed(error)
-    }
-  }
+  const ask = () => askSource(source, db, now()).catch(failed)
   await ask()
   const timer = setInterval(() => void ask(), hour)
   timer.unref()

@@ -6,6 +6,8 @@ import { words } from '#words/en/screens/day.ts'
 /** From when it is said as something to do now: mid-afternoon, in time to act. */
 const timeToAct = 14 * 60
 
+const clockOf = (minute: number) => (minute < 1440 ? sayClock(minute) : words.tomorrow(sayClock(minute)))
+
 /** Cars that the night finds wet, and what to do while it is light. */
 export function DuskRisks({ jobs, now }: { jobs: readonly DayJobView[]; now: number }) {
   return jobs.map(({ id, callSign, dusk }) => {
@@ -17,7 +19,7 @@ export function DuskRisks({ jobs, now }: { jobs: readonly DayJobView[]; now: num
           <span className={presses ? 'chip now' : 'chip'}>{presses ? words.now : sayClock(sunset)}</span>
         </span>
         <span>
-          <Link to={`/jobs/${id}/drying`}>{words.dusk[kind](callSign, sayClock(dryAt), sayClock(sunset))}</Link>
+          <Link to={`/jobs/${id}/drying`}>{words.dusk[kind](callSign, clockOf(dryAt), sayClock(sunset))}</Link>
           <br />
           <span className="soft">{words.duskDo[kind]}</span>
         </span>

@@ -19,9 +19,16 @@ export function JobFrame() {
   const { callSign, colour, checkIn, state } = job.data
   const tabs =
     state === 'draft'
-      ? (['checkIn', 'procedure'] as const)
-      : (['checkIn', 'procedure', 'work', 'final', 'report'] as const)
-  const path = { checkIn: 'check-in', procedure: 'procedure', work: 'work', final: 'final', report: 'report' }
+      ? (['checkIn', 'procedure', 'drying'] as const)
+      : (['checkIn', 'procedure', 'drying', 'work', 'final', 'report'] as const)
+  const path = {
+    checkIn: 'check-in',
+    procedure: 'procedure',
+    drying: 'drying',
+    work: 'work',
+    final: 'final',
+    report: 'report',
+  }
   return (
     <>
       <div className="row job-head apart">

@@ -16,7 +16,7 @@ import type {
   Title,
   TitleMessages,
 } from '#core/procedures/messages.ts'
-import { sentence } from '#core/units/format.ts'
+import { sayDegrees, sentence } from '#core/units/format.ts'
 import { say, type WordsOf } from '#words/message.ts'
 import type { Names } from '#words/names.ts'
 
@@ -64,8 +64,10 @@ export const titles: WordsOf<TitleMessages> = {
     const { name } = n.of('treatments', treatment)
     return group === undefined ? name : `${sentence(n.group(group, rows!))}: ${lower(name)}`
   },
-  'dry-out': ({ group, rows, still }, n) =>
-    `${sentence(n.group(group, rows))}: dry out, ${still ? 'doors open, no blower' : 'doors open and blower'}`,
+  'dry-out': ({ group, rows, still, air }, n) => {
+    const how = still ? 'doors open, no blower' : air ? n.of('airs', air).how : 'doors open and blower'
+    return `${sentence(n.group(group, rows))}: dry out, ${group === 'mats' && air ? 'hung on the rack' : how}`
+  },
   'whole-car': ({ row, refused }, n) => {
     const { name, refusedName } = n.of('wholeCar', row)
     return (refused && refusedName) || name
@@ -288,7 +290,7 @@ export const notes: WordsOf<NoteMessages> = {
   need: ({ need }) => driverNeeds[need].does,
   'hazard-not-cleared': () => 'A hazardous find is not cleared: hands off, the lead decides.',
   'drying-in': ({ air, temperature, humidity }, n) =>
-    `Drying times are this car’s own: ${n.of('airs', air).how}, ${Math.round(temperature)} °C and ${Math.round(humidity * 100)} % humidity outside.`,
+    `Drying times are this car’s own: ${n.of('airs', air).how}, ${sayDegrees(temperature)} and ${Math.round(humidity * 100)} % humidity outside.`,
   'drying-air': () => 'Drying times are for doors open and a blower at 20 °C and 50 % humidity.',
   'ceiling-alone': () =>
     'Moisture is held to each material’s ceiling alone; drying against the promise is not judged yet.',

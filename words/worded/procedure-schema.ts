@@ -120,6 +120,7 @@ export const ProcedureInWords = Type.Object(
     offers: Type.Optional(
       Type.Array(Type.Object({ stage: Type.String(), name: Words, minutes: Type.Integer() }, Strict)),
     ),
+    drying: Procedure.properties.drying,
     /** With a time limit: what was chosen for it. */
     limit: Type.Optional(LimitInWords),
   },

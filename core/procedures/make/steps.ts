@@ -297,7 +297,7 @@ export function withDrying(
         id: `dry:${zoneGroup}`,
         stage: 'dry-out',
         treatment: 'dry',
-        title: title('dry-out', { group: zoneGroup, rows, still }),
+        title: title('dry-out', { group: zoneGroup, rows, still, air: drying.air.id }),
         zoneGroup,
         zones: zonesOf(surfaces),
         surfaces: surfaces.map((s) => s.id),

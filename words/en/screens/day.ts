@@ -1,3 +1,5 @@
+import { sayDegrees } from '#core/units/format.ts'
+
 export const words = {
   notCheckedIn: 'not checked in',
   vehicles: 'Vehicles',
@@ -19,8 +21,9 @@ export const words = {
     more: (n: number) => `and ${n} more`,
   },
   weather: (high: number, low: number, humidity: number, dark: string) =>
-    `${Math.round(high)} °C, ${Math.round(humidity * 100)} % · night ${Math.round(low)} °C · dark ${dark}`,
+    `${sayDegrees(high)}, ${Math.round(humidity * 100)} % · night ${sayDegrees(low)} · dark ${dark}`,
   noWeather: 'What is the weather?',
+  tomorrow: (clock: string) => `${clock} tomorrow`,
   dusk: {
     dark: (sign: string, dry: string, dark: string) => `${sign} is dry about ${dry}, dark is at ${dark}`,
     fog: (sign: string, dry: string) => `${sign} is dry about ${dry}: its panes will fog overnight`,

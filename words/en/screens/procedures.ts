@@ -1,3 +1,5 @@
+import { sayDegrees } from '#core/units/format.ts'
+
 const plural = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`
 
 export const words = {
@@ -8,7 +10,7 @@ export const words = {
   leavesWet: (grams: number) => `Leaves about ${grams} g/m².`,
   dryIn: (minutes: string) => `Touch-dry about ${minutes} after.`,
   driesBy: (how: string, temperature: number, humidity: number, litres: number) =>
-    `Reckoned with ${how}, ${Math.round(temperature)} °C and ${Math.round(humidity * 100)} % outside, ${litres} l of water drying in the car at once.`,
+    `Reckoned with ${how}, ${sayDegrees(temperature)} and ${Math.round(humidity * 100)} % outside, ${litres} l of water drying in the car at once.`,
   passWhen: (cue: string) => `Right when: ${cue}.`,
   wear: (what: string) => `Wear: ${what}.`,
   totals: 'Totals',

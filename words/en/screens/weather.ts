@@ -1,0 +1,20 @@
+/** The weather at the shop. */
+export const words = {
+  title: 'Weather',
+  lead: 'Cars dry by it: how long the seats take, whether the panes freeze overnight, whether it is dark before they are dry.',
+  today: 'Today',
+  tomorrow: 'Tomorrow',
+  high: 'Warmest, °C',
+  low: 'Coldest of the night after, °C',
+  humidity: 'Humidity when it is warmest, %',
+  wind: 'Wind, m/s',
+  clear: 'Clear night: panes get colder than the air',
+  sunset: 'Dark from',
+  unknown: 'Nobody has said it: cars are reckoned with a mild day.',
+  typed: (by: string | null) => (by ? `${by} said so.` : 'Said by hand.'),
+  from: (source: string) => (source === 'stand-in' ? 'Made up for demonstrations: no forecast.' : `From ${source}.`),
+  save: 'Keep',
+  saved: 'Kept. Procedures not issued yet reckon with it.',
+  back: 'Leave it to the source',
+  warmNight: 'The night is warmer than the day.',
+}
