@@ -41,6 +41,8 @@ const places = [
   ['/jobs/Osprey Longreach 7/work', 'jobs/.*'],
   ['/jobs/Brant Tendril/final', 'jobs/.*'],
   ['/jobs/Brant Tendril/report', 'jobs/.*'],
+  ['/weather', 'weather'],
+  ['/jobs/Calder Slipware/drying', 'weather'],
 ] as const
 
 describe('without a line', () => {

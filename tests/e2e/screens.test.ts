@@ -37,6 +37,8 @@ const screens = [
   '/jobs/Osprey Longreach 7/work',
   '/jobs/Brant Tendril/final',
   '/jobs/Brant Tendril/report',
+  '/weather',
+  '/jobs/Calder Slipware/drying',
   '/nowhere',
 ]
 

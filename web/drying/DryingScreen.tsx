@@ -161,7 +161,7 @@ function CarDrying({ job, view, patches, weather, catalogue }: Props) {
         {take.isError && <ErrorNotice error={take.error} />}
       </section>
       {answer && (
-        <section className="card" aria-label={words.title}>
+        <section className="card" aria-label={words.curve}>
           <Curve answer={answer} start={start} nameOf={named} summary={summary} />
           <table className="dry-table">
             <thead>

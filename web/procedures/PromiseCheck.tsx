@@ -1,7 +1,7 @@
 import { Button } from 'antd'
 import type { Way } from '#core/procedures/limit/promise.ts'
 import { useSignedIn } from '#web/client/session.ts'
-import { clockIn } from '#web/shell/clock.ts'
+import { clockIn, saidAt } from '#web/shell/clock.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/procedures.ts'
 import type { Late } from './useLevels.ts'
@@ -15,19 +15,20 @@ interface Props {
   onWay: (way: Way) => void
 }
 
-const wets = ({ rungs = {} }: Way) => Object.values(rungs).some((rung) => rung > 1)
+const wets = ({ rung = 0 }: Way) => rung > 1
 const keyOf = (way: Way) => [way.finish, way.crew, way.air, way.rungs && (wets(way) ? 'damp' : 'dry')].join(' ')
 
 /** A promise that the car as planned does not keep, said before it is issued, with what would keep it. */
 export function PromiseCheck({ late, due, begins, catalogue, onWay }: Props) {
   const zone = useSignedIn().timeZone
-  const readyAt = (clock: number) => clockIn(zone, begins + clock * 60_000)
+  const readyAt = (clock: number) => saidAt(zone, begins + clock * 60_000)
   const nameOf = (finish: string) => catalogue.finishes.find((f) => f.id === finish)?.name ?? finish
   const said = (way: Way) => {
     const ready = readyAt(way.clock)
     const costs = words.costs(way.costs ?? 0)
-    if (way.air) return words.dryWay(catalogue.airs.find((a) => a.id === way.air)?.name ?? way.air, ready, costs)
-    if (way.rungs) return words.drierWay(way.surfaces ?? 0, wets(way), ready, costs)
+    const air = way.air && catalogue.airs.find((a) => a.id === way.air)?.name
+    if (way.rungs) return words.drierWay(way.surfaces ?? 0, wets(way), air, ready, costs)
+    if (air) return words.dryWay(air, ready, costs)
     return words.way(nameOf(way.finish), way.crew, ready)
   }
   return (

@@ -25,8 +25,9 @@ const middleLatitude = 50
 const usual = (day: string): DayWeather => ({ ...scenarios.mild, clear: false, sunset: sunsetOn(day, middleLatitude) })
 
 /** A time of the day as minutes. */
-const Clock = ({ value, onChange }: { value?: number; onChange?: (minutes: number) => void }) => (
+const Clock = ({ id, value, onChange }: { id?: string; value?: number; onChange?: (minutes: number) => void }) => (
   <TimePicker
+    {...(id ? { id } : {})}
     format="H:mm"
     allowClear={false}
     needConfirm={false}

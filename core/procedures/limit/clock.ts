@@ -2,8 +2,8 @@ import { plan } from '#core/plan/plan.ts'
 import { toActivities } from '#core/procedures/activities.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 
-/** Long enough for any car, in minutes. */
-const horizon = 4 * 1440
+/** Long enough for any car, the week that nothing dries in included, in minutes. */
+const horizon = 10 * 1440
 
 /**
  * Minutes on the clock from the first step until the car is ready to be handed over, drying too, with so many people who can do everything on this car

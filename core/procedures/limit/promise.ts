@@ -13,6 +13,7 @@ export interface Way {
   air?: string
   rungs?: Record<string, number>
   surfaces?: number
+  rung?: number
   /** Attended minutes it costs more than what is planned; below 0 it saves them. */
   costs?: number
 }
@@ -28,14 +29,14 @@ const judged = (request: ProcedureRequest, crew: number, catalogue: Catalogue) =
   return { procedure, clock: clockOf(procedure, crew, 1) }
 }
 
-/** Surfaces whose drying is what the clock waits for: those that dry no sooner than most of the slowest. */
-function slowSurfaces({ steps }: Procedure, atLeast: number): string[] {
-  return [...new Set(steps.flatMap((s) => ((s.dryIn ?? 0) > atLeast ? s.surfaces : [])))]
-}
+/** Surfaces whose drying takes longer than so many minutes. */
+const slowerThan = ({ steps }: Procedure, minutes: number): string[] => [
+  ...new Set(steps.flatMap((s) => ((s.dryIn ?? 0) > minutes ? s.surfaces : []))),
+]
 
 /**
- * What makes a car dry sooner as it is planned otherwise: the heat cycle where the customer allows it, a blower that is at hand, a low-moisture
- * rung on what dries slowest, that only vacuumed, and both.
+ * What makes a car dry sooner as it is planned otherwise: another air that is at hand and allowed; a low-moisture rung on what dries slowest, then
+ * on all that is wetted; the same without wetting it; each with the air it has, else with a better one. Of each kind the first that is in time.
  */
 function drierWays(
   request: ProcedureRequest,
@@ -47,27 +48,47 @@ function drierWays(
   const { procedure } = judged(asPlanned, planned.crew, catalogue)
   const wet = procedure.drying
   if (!wet) return []
-  const slowest = Math.max(...wet.patches.filter((p) => !p.outside).map((p) => p.dry), 0)
-  const slow = slowSurfaces(procedure, slowest / 2)
-  const rungsAt = (rung: number) => ({ ...request.rungs, ...Object.fromEntries(slow.map((id) => [id, rung])) })
+  const now = catalogue.airs.find((a) => a.id === wet.air)!
   const airs = catalogue.airs.filter(
-    ({ id, equipment, permission }) =>
+    ({ id, speed, equipment, permission }) =>
       id !== wet.air &&
+      speed > now.speed &&
       (equipment === undefined || (request.equipment?.includes(equipment) ?? true)) &&
       (permission === undefined || request.checkIn.permissions[permission] === true),
   )
-  const tried: Pick<Way, 'air' | 'rungs' | 'surfaces'>[] = [
-    ...airs.filter((a) => a.speed >= 1).map((a) => ({ air: a.id })),
-    ...(slow.length > 0 ? [lowMoisture, dryWork].map((rung) => ({ rungs: rungsAt(rung), surfaces: slow.length })) : []),
+  const slowest = Math.max(0, ...wet.patches.filter((p) => !p.outside).map((p) => p.dry))
+  const sets = [slowerThan(procedure, slowest / 2), slowerThan(procedure, 0)].filter((set) => set.length > 0)
+  const drier = (rung: number) =>
+    sets.map((set) => ({
+      rungs: { ...request.rungs, ...Object.fromEntries(set.map((id) => [id, rung])) },
+      surfaces: set.length,
+      rung,
+    }))
+  const inAir = airs.map((a) => ({ air: a.id }))
+  type Change = Pick<Way, 'air' | 'rungs' | 'surfaces' | 'rung'>
+  const kinds: Change[][] = [
+    inAir,
+    ...[lowMoisture, dryWork].map((rung) => drier(rung).flatMap((d) => [d, ...inAir.map((a) => ({ ...d, ...a }))])),
   ]
-  return tried.flatMap((way) => {
-    const { procedure: other, clock } = judged(
-      { ...asPlanned, ...(way.air ? { air: way.air } : {}), ...(way.rungs ? { rungs: way.rungs } : {}) },
-      planned.crew,
-      catalogue,
-    )
-    if (clock > minutes) return []
-    return [{ ...planned, ...way, clock, costs: Math.round(other.totals.attended - procedure.totals.attended) }]
+  const tried = ({ air, rungs, surfaces, rung }: Change): Way | undefined => {
+    const asked = { ...asPlanned, ...(air ? { air } : {}), ...(rungs ? { rungs } : {}) }
+    const { procedure: other, clock } = judged(asked, planned.crew, catalogue)
+    if (clock > minutes) return undefined
+    const costs = Math.round(other.totals.attended - procedure.totals.attended)
+    return {
+      ...planned,
+      ...(air ? { air } : {}),
+      ...(rungs ? { rungs, surfaces: surfaces!, rung: rung! } : {}),
+      clock,
+      costs,
+    }
+  }
+  return kinds.flatMap((kind) => {
+    for (const change of kind) {
+      const way = tried(change)
+      if (way) return [way]
+    }
+    return []
   })
 }
 

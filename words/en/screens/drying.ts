@@ -28,6 +28,7 @@ export const words = {
   humidity: 'humidity in the car',
   gramsAxis: 'g/m²',
   humidityAxis: '%',
+  curve: 'The curve',
   place: 'Place',
   material: 'Material',
   water: 'Water',

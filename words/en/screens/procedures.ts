@@ -101,8 +101,8 @@ export const words = {
   way: (finish: string, crew: number, ready: string) =>
     `${finish}, ${plural(crew, 'person', 'people')}: about ${ready}`,
   dryWay: (air: string, ready: string, costs: string) => `${air}: about ${ready}${costs}`,
-  drierWay: (surfaces: number, wets: boolean, ready: string, costs: string) =>
-    `${wets ? 'Low-moisture' : 'Dry work only'} on ${plural(surfaces, 'surface', 'surfaces')} that dry slowest: about ${ready}${costs}`,
+  drierWay: (surfaces: number, wets: boolean, air: string | undefined, ready: string, costs: string) =>
+    `${wets ? 'Low-moisture' : 'Dry work only'} on ${plural(surfaces, 'surface', 'surfaces')} that dry slowest${air ? `, ${air.toLowerCase()}` : ''}: about ${ready}${costs}`,
   costs: (minutes: number) =>
     Math.abs(minutes) < 1 ? '' : minutes > 0 ? `, ${minutes} min more hands` : `, ${-minutes} min fewer hands`,
   nothingMeets:
