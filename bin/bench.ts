@@ -1,5 +1,6 @@
 // `npm run bench [section …]`: figures as ratios side by side, written into docs/bench.json. Loopback only, bounded loops.
 import { readFileSync, writeFileSync } from 'node:fs'
+import { drying } from './bench/drying.ts'
 import { engines } from './bench/engines.ts'
 import { firstScreen } from './bench/first-screen.ts'
 import { kills } from './bench/kills.ts'
@@ -8,7 +9,16 @@ import { requests } from './bench/requests.ts'
 import { tap } from './bench/tap.ts'
 import { yard } from './bench/yard.ts'
 
-const sections: Record<string, () => Promise<object>> = { engines, firstScreen, ledger, requests, kills, tap, yard }
+const sections: Record<string, () => Promise<object>> = {
+  engines,
+  drying,
+  firstScreen,
+  ledger,
+  requests,
+  kills,
+  tap,
+  yard,
+}
 const file = 'docs/bench.json'
 const only = process.argv.slice(2)
 let results: Record<string, object> = {}

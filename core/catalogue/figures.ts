@@ -18,6 +18,15 @@ export const Figures = Type.Object(
     stainArea: Type.Object({ coin: Positive, palm: Positive }, Strict),
     /** g/m² that soaked underlay holds when the water is out and it is propped: a slow store that gives 3 to 5 % an hour (engines.md §3). */
     underlayHolds: Positive,
+    /** How likely a stain rises again as it dries: hazard by its index, more by its age, for each so many g/m² of water below it. */
+    wicking: Type.Object(
+      {
+        hazards: Type.Array(Type.Number({ minimum: 0 }), { minItems: 4, maxItems: 4 }),
+        byAge: Type.Object({ fresh: Positive, days: Positive, old: Positive }, Strict),
+        water: Positive,
+      },
+      Strict,
+    ),
     /** Times that what failed its recheck is treated again. */
     mostRetries: Type.Integer({ minimum: 0 }),
     /** Points a stain's chance loses for each earlier attempt, whoever made it (catalogue C3). */

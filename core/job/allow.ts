@@ -3,6 +3,7 @@ import { none } from '#core/message/message.ts'
 import { closingStages } from '#core/procedures/closing.ts'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
 import { type Doing, no, type Refusal } from './messages.ts'
+import { entryLimit, handOverLimit, minutesLeft, ozoneOf } from './ozone.ts'
 import { isOver, stepState } from './reduce.ts'
 import type { WorkIntent, WorkState } from './schema.ts'
 
@@ -115,11 +116,38 @@ function mayHandOver(procedure: Procedure, state: WorkState, places: readonly st
   if (open.length > 0) return no('steps-open', { open: open.length, first: open[0]!.title })
   const [stop] = openStops(procedure, state)
   if (stop) return no('stop-open', { step: stop.title })
+  const ozone = ozoneOf(procedure, state)
+  if (ozone?.opened != null && !(ozone.reading && ozone.reading.ppm < handOverLimit))
+    return no('needs-reading', { limit: handOverLimit, ppm: ozone.reading?.ppm ?? null })
   const unseen = places.filter((p) => !state.checks[p])
   if (unseen.length > 0) return no('checks-open', { open: unseen.length })
   const failed = places.filter((p) => !state.checks[p]!.passed && state.checks[p]!.note.trim() === '')
   if (failed.length > 0) return no('failed-without-note', none)
   return undefined
+}
+
+/** An ozone run holds the whole car: nobody works in it, nothing of it is cut short, and only a reading ends it. */
+function heldByOzone(
+  intent: Pick<WorkIntent, 'type'>,
+  step: Step,
+  procedure: Procedure,
+  state: WorkState,
+  now: string,
+): Refusal | undefined {
+  const ozone = ozoneOf(procedure, state)
+  if (!ozone?.isOn) return undefined
+  const { run, air, began, opened, reading } = ozone
+  const isPart = step.id === run.id || step.id === air.id
+  if (intent.type === 'step-started') return no('ozone-inside', { step: run.title })
+  if (intent.type === 'step-skipped' && isPart) return no('ozone-stays', { step: step.title })
+  if (intent.type !== 'step-finished' || !isPart) return undefined
+  const since = step.id === run.id ? began : opened
+  if (since === null) return no('waits-for', { step: step.title, before: run.title })
+  const left = minutesLeft(since, step.minutes, now)
+  if (left > 0) return no('not-before', { step: step.title, minutes: left })
+  const entered =
+    step.id === air.id && (!reading || minutesLeft(since, step.minutes, reading.at) > 0 || reading.ppm >= entryLimit)
+  return entered ? no('needs-reading', { limit: entryLimit, ppm: reading?.ppm ?? null }) : undefined
 }
 
 /** What a held place does not allow. */
@@ -146,6 +174,8 @@ export function refusal(
     if (holder) return no('held', { holder: holder.title })
     if (!step) return no('unknown-step', { step: data.step })
     if (isOver(state, step.id)) return no('over', { step: step.title, status: stepState(state, step.id).status })
+    const ozone = heldByOzone(intent, step, procedure, state, now)
+    if (ozone) return ozone
     const { stop } = step
     if (stop && intent.type === 'step-finished' && !stop.taken) return no('needs-clearing', { step: step.title })
     if (stop && intent.type === 'step-skipped' && !(stop.specialist && actor.leads))
@@ -165,6 +195,10 @@ export function refusal(
         return mayWaive(step, actor)
       case 'timer-started':
         return step.dwell ? mayTouch(step, state, actor, 'timed') : no('no-dwell', { step: step.title })
+      case 'moisture-read':
+        return step.treatment === 'dry'
+          ? mayFinishPassive(step, procedure, state)
+          : no('not-drying', { step: step.title })
       case 'timer-ended':
         return state.timers.some((t) => t.step === step.id) ? undefined : no('no-timer', none)
       default:
@@ -175,6 +209,7 @@ export function refusal(
     if (!places.includes(data.place)) return no('unknown-place', { place: data.place })
     return undefined
   }
+  if (intent.type === 'air-read' && ozoneOf(procedure, state)?.opened == null) return no('no-ozone', none)
   if (intent.type === 'customer-said' && !actor.leads) return no('lead-records', none)
   if ('surface' in data && !procedure.steps.some((s) => s.surfaces.includes(data.surface)))
     return no('unknown-surface', { surface: data.surface })

@@ -14,9 +14,14 @@ const cameTooLate = new Set([
   'stop-stays',
   'lead-only',
   'trained-only',
+  // Nobody goes in by what a phone without a line believed.
+  'ozone-inside',
+  'ozone-stays',
+  'not-before',
+  'needs-reading',
 ])
 /** What somebody saw or wrote down stands whatever else happened. */
-const alwaysCounts = new Set<WorkEvent['type']>(['note', 'customer-said', 'damage-found'])
+const alwaysCounts = new Set<WorkEvent['type']>(['note', 'customer-said', 'damage-found', 'air-read', 'moisture-read'])
 
 function counts(state: WorkState, event: WorkEvent, code: string): boolean {
   if (alwaysCounts.has(event.type)) return true

@@ -2,6 +2,7 @@ import { type Static, Type } from '@sinclair/typebox'
 import { nightIn, ratioOf } from '#core/drying/night.ts'
 import { type DayWeather, weatherAt } from '#core/drying/weather.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
+import { dryMinutes } from './moisture.ts'
 import { isOver, stepState } from './reduce.ts'
 import type { WorkState } from './schema.ts'
 
@@ -35,8 +36,12 @@ function dryTimes({ procedure, state, planned, minuteOf }: Ground): { at: number
     if (step.treatment !== 'dry' || isOver(state, step.id)) return []
     const wetting = procedure.links.filter((l) => l.to === step.id).map((l) => stepState(state, l.from).finishedAt)
     if (wetting.length > 0 && wetting.every((at) => at !== null)) {
-      const since = Math.max(...wetting.map((at) => minuteOf(at!)))
-      return [{ at: since + step.minutes, since }]
+      const last = wetting
+        .map((at) => at!)
+        .sort()
+        .at(-1)!
+      const since = minuteOf(last)
+      return [{ at: since + dryMinutes(step, procedure, state, last), since }]
     }
     const at = planned(step.id)
     return at === undefined ? [] : [{ at, since: undefined }]

@@ -30,6 +30,13 @@ export interface RefusalMessages {
   'stop-open': { step: Title }
   'checks-open': { open: number }
   'failed-without-note': None
+  /** An ozone run: nobody inside, not before, only by a reading. */
+  'ozone-inside': { step: Title }
+  'ozone-stays': { step: Title }
+  'not-before': { step: Title; minutes: number }
+  'no-ozone': None
+  'not-drying': { step: Title }
+  'needs-reading': { limit: number; ppm: number | null }
 }
 export type Doing = 'finished' | 'paused' | 'timed'
 /** Why an intent is not possible now: its code, and what it is about. */
@@ -45,6 +52,7 @@ export interface LogMessages {
   'hazard-found': { rule: string; stop: Title | null; note: string; told: string }
   'stop-refused': { step: Title; reason: string }
   'skill-waived': { step: Title; reason: string }
+  'air-read': { ppm: number }
 }
 export type LogSaid = MessageOf<LogMessages>
 export const log = saying<LogMessages>()

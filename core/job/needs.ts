@@ -1,5 +1,6 @@
 import { title } from '#core/procedures/messages.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
+import { dryMinutes } from './moisture.ts'
 import { isOver, openSteps, stepState } from './reduce.ts'
 import type { Need, WorkState } from './schema.ts'
 
@@ -27,7 +28,7 @@ export function needsOf(procedure: Procedure, state: WorkState, places: readonly
       kind: 'judge-dry',
       of: step.title,
       step: step.id,
-      at: plus(since, step.minutes),
+      at: plus(since, dryMinutes(step, procedure, state, since)),
     })
   }
   if (

@@ -213,6 +213,12 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
       const { surface, kind, note = '', photo = null } = event.data
       return { ...state, found: [...state.found, { surface, kind, note, photo, by: event.author, at }] }
     }
+    case 'moisture-read':
+      return { ...state, moisture: [...(state.moisture ?? []), { ...event.data, by: event.author, at }] }
+    case 'air-read': {
+      const next = { ...state, air: [...(state.air ?? []), { ppm: event.data.ppm, by: event.author, at }] }
+      return withLine(next, event.author, at, log('air-read', event.data))
+    }
     case 'customer-erased':
       return withoutCustomer(state, event.data.words)
     case 'handed-over':

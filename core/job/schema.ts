@@ -75,6 +75,10 @@ const intents = [
       Strict,
     ),
   ),
+  // What a meter read in the car after an ozone run.
+  kind('air-read', Type.Object({ ppm: Type.Number({ minimum: 0, maximum: 1000 }) }, Strict)),
+  // What a moisture meter read where a step dries.
+  kind('moisture-read', Type.Object({ step: StepId, grams: Type.Number({ minimum: 0, maximum: 20_000 }) }, Strict)),
   kind('handed-over', Type.Object({ to: Type.String({ minLength: 1, maxLength: 80 }) }, Strict)),
 ]
 
@@ -205,6 +209,16 @@ export const Conflict = Type.Object(
 )
 export type Conflict = Static<typeof Conflict>
 
+/** Ozone that a meter read, parts in a million. */
+export const AirRead = Type.Object({ ppm: Type.Number(), by: Type.String(), at: Type.String() }, Strict)
+export type AirRead = Static<typeof AirRead>
+
+/** Grams on a square metre that a meter read where a step dries. */
+export const MoistureRead = Type.Object(
+  { step: Type.String(), grams: Type.Number(), by: Type.String(), at: Type.String() },
+  Strict,
+)
+
 export const WorkState = Type.Object(
   {
     position: Type.Integer(),
@@ -236,6 +250,9 @@ export const WorkState = Type.Object(
         Strict,
       ),
     ),
+    /** Left out while nobody has read any. */
+    air: Type.Optional(Type.Array(AirRead)),
+    moisture: Type.Optional(Type.Array(MoistureRead)),
     conflicts: Type.Array(Conflict),
     handedOver: HandedOver,
   },

@@ -254,6 +254,8 @@ const Expectation = Type.Object(
     kind: Type.String(),
     /** Percent. */
     chance: Type.Number(),
+    /** Percent: it rises again as its surface dries. */
+    comesBack: Type.Optional(Type.Integer()),
     /** It came to light while the car was worked on. */
     appeared: Type.Optional(Type.Literal(true)),
     /** Nothing of it is worked here: nothing is promised. */
@@ -399,6 +401,8 @@ export const Procedure = Type.Object(
                 material: Type.String(),
                 area: Type.Number(),
                 left: Type.Number(),
+                critical: Type.Number(),
+                touchDry: Type.Number(),
                 under: Type.Optional(Type.Number()),
                 outside: Type.Optional(Type.Boolean()),
                 dry: Type.Number({ description: 'minutes from the end of the wetting' }),

@@ -1,6 +1,7 @@
 import { useCallback, useState } from 'react'
 import { Link } from 'react-router'
 import { openStops, refusal } from '#core/job/allow.ts'
+import { ozoneOf } from '#core/job/ozone.ts'
 import { isOver, openSteps } from '#core/job/reduce.ts'
 import { heartOf, sayMinutes } from '#core/units/format.ts'
 import { type NewEvent, useAppendEvent, useWork } from '#web/client/ledger.ts'
@@ -20,11 +21,15 @@ import { Drying } from './Drying.tsx'
 import { FoundAtWork } from './FoundAtWork.tsx'
 import { NowCard } from './NowCard.tsx'
 import { Others } from './Others.tsx'
+import { OzoneCard } from './OzoneCard.tsx'
 import { SkillWaits } from './SkillWaits.tsx'
 import { StopCard } from './StopCard.tsx'
 import './work.css'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
+
+/** What is refused here already, line or no line: a held place, and a car with ozone in it. */
+const keptOut = new Set<string>(['held', 'ozone-inside', 'ozone-stays', 'not-before', 'needs-reading'])
 
 /** Milliseconds after a tap in which the buttons of the card rest. */
 const settle = 400
@@ -35,13 +40,12 @@ export default function WorkScreen() {
   const catalogue = useCatalogue()
   const session = useSignedIn()
   const view = work.data
-  /** What a finding holds is refused here already, line or no line. */
   const stands = useCallback(
     ({ type, data }: NewEvent) => {
       if (!view) return undefined
       const actor = { person: session.person, leads: false }
       const no = refusal({ type, data } as never, view.procedure, view.state, actor, [], new Date().toISOString())
-      return no?.code === 'held' ? speak.refusal(no) : undefined
+      return no && keptOut.has(no.code) ? speak.refusal(no) : undefined
     },
     [view, session.person],
   )
@@ -84,6 +88,24 @@ export default function WorkScreen() {
     return (
       <div className="stop-alone stack">
         <StopCard key={alone.id} {...ofStops} step={alone} error={error} />
+        <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />
+        <Conflicts view={view} titles={titles} />
+      </div>
+    )
+  const ozone = ozoneOf(procedure, state)
+  if (ozone?.isOn && ozone.began !== null)
+    return (
+      <div className="stop-alone stack">
+        <OzoneCard
+          view={view}
+          ozone={ozone}
+          person={session.person}
+          now={moment}
+          mayWork={mayWork}
+          busy={busy || settling}
+          error={error}
+          onAppend={tap}
+        />
         <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />
         <Conflicts view={view} titles={titles} />
       </div>

@@ -39,6 +39,14 @@ export const refusals: WordsOf<RefusalMessages> = {
   'steps-open': ({ open, first }, n) => `${open} steps are open, the first is ${quoted(first, n)}.`,
   'stop-open': ({ step }, n) => `${quoted(step, n)} is not cleared: who, with its references.`,
   'checks-open': ({ open }) => `${open} places of the final check have not been looked at.`,
+  'ozone-inside': ({ step }, n) =>
+    `${quoted(step, n)} holds the whole car: nobody goes in before it is aired and a meter says so.`,
+  'ozone-stays': ({ step }, n) => `${quoted(step, n)} is never skipped once the car was shut for ozone.`,
+  'not-before': ({ step, minutes }, n) => `${quoted(step, n)} is not over before ${minutes} more min.`,
+  'no-ozone': () => 'No ozone run of this car is being aired, so there is nothing to read.',
+  'not-drying': ({ step }, n) => `Nothing dries in ${quoted(step, n)}, so there is nothing to measure.`,
+  'needs-reading': ({ limit, ppm }) =>
+    `${ppm === null ? 'Nobody has read the meter' : `The meter read ${ppm} ppm`}: it must be below ${limit} ppm, read after the airing. Time alone is no permission.`,
   'failed-without-note': () => 'A place failed its check and nothing says why: add a note or pass it.',
 }
 
@@ -59,6 +67,7 @@ export const log: WordsOf<LogMessages> = {
   'hazard-found': ({ rule, stop, note, told }, n) =>
     `${stop ? say(titles, stop, n) : rule}. ${note ? `${note} ` : ''}Told: ${told}.`,
   'stop-refused': ({ step, reason }, n) => `Refused, as anyone may: ${say(titles, step, n)}. ${reason}`,
+  'air-read': ({ ppm }) => `Ozone read: ${ppm} ppm`,
   'skill-waived': ({ step, reason }, n) => `Let somebody do ${quoted(step, n)} untrained: ${reason}`,
 }
 

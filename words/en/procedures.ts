@@ -45,6 +45,8 @@ export const chances: Record<ChanceBand, string> = {
   stays: 'will stay',
 }
 export const unplanned = 'not worked: it stays as it is'
+/** @param tenths how likely, of ten */
+export const comesBack = (tenths: number) => `; may come back as it dries, ${tenths} in 10`
 export const damageStays = (appeared: boolean) => (appeared ? 'stays; appeared during cleaning' : 'stays: damage')
 
 function because(why: HeldBecause, n: Names): string {

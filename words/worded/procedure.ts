@@ -80,7 +80,7 @@ export const findingInWords = (finding: Finding, { procedures, names }: Language
 })
 
 export function expectationInWords(
-  { surface, name, of, kind, chance, appeared, unplanned }: Procedure['expectations'][number],
+  { surface, name, of, kind, chance, comesBack = 0, appeared, unplanned }: Procedure['expectations'][number],
   { procedures, names }: Language,
 ): ExpectationInWords {
   const isStain = of === 'stain'
@@ -92,7 +92,8 @@ export function expectationInWords(
     words: unplanned
       ? procedures.unplanned
       : isStain
-        ? procedures.chances[chanceBand(chance)]
+        ? procedures.chances[chanceBand(chance)] +
+          (comesBack >= 10 ? procedures.comesBack(Math.round(comesBack / 10)) : '')
         : procedures.damageStays(appeared === true),
   }
 }

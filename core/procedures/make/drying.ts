@@ -94,7 +94,7 @@ export function dryingOf(
   type DryingPatch = NonNullable<Procedure['drying']>['patches'][number]
   const patches = new Map<string, DryingPatch>()
   for (const w of wetted) {
-    const { area, left, under, outside: hangs } = patchOf(w, figures)
+    const { area, left, critical, touchDry, under, outside: hangs } = patchOf(w, figures)
     const { zoneGroup: group, row } = w.surface
     const key = [group, row, w.material.id, left, under, hangs].join(' ')
     const same = patches.get(key)
@@ -106,6 +106,8 @@ export function dryingOf(
         material: w.material.id,
         area,
         left,
+        critical,
+        touchDry,
         ...(under === undefined ? {} : { under }),
         ...(hangs ? { outside: true } : {}),
         dry: minutes.get(w.surface.id)!,

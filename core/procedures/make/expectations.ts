@@ -3,6 +3,7 @@ import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import { removalChance } from '#core/condition/expectation.ts'
+import { wickingChance } from '#core/drying/wicking.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import type { Work } from './choose.ts'
 import { stainRow } from './stains-here.ts'
@@ -17,6 +18,8 @@ export function expectationsOf(
   surfaces: readonly Surface[],
   catalogue: Catalogue,
   works?: readonly Work[],
+  /** g/m² left by surface when wetting ends. */
+  left: ReadonlyMap<string, number> = new Map(),
 ): Procedure['expectations'] {
   const worked = works && new Set(works.flatMap((w) => (w.stains ?? []).map((s) => `${s.kind} ${w.surface.id}`)))
   return surfaces.flatMap((surface) => {
@@ -30,7 +33,8 @@ export function expectationsOf(
         const chance = removalChance(stain, kind.chance, catalogue.figures, row ? row.shift : 0)
         if (chance > 0 && worked && !worked.has(`${kind.id} ${surface.id}`))
           return { ...here, of: 'stain' as const, kind: kind.id, chance: 0, unplanned: true as const }
-        return { ...here, of: 'stain' as const, kind: kind.id, chance }
+        const comesBack = wickingChance(kind.wicking, stain.age, left.get(surface.id) ?? 0, catalogue.figures)
+        return { ...here, of: 'stain' as const, kind: kind.id, chance, ...(comesBack > 0 ? { comesBack } : {}) }
       }),
       ...damage.map((d) => ({
         ...here,

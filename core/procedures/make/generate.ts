@@ -237,7 +237,7 @@ function review(
       tanks,
     },
     residuals: worked.residuals,
-    expectations: expectationsOf(checkIn, surfaces, catalogue, kept.length > 0 ? undefined : worked.works),
+    expectations: expectationsOf(checkIn, surfaces, catalogue, kept.length > 0 ? undefined : worked.works, dried.left),
     ...(dried.drying ? { drying: dried.drying } : {}),
     ...(setting.sold?.offers ? { offers: offersOf(surfaces, condition, setting, worked.works) } : {}),
     notes: notesOf({ ...request, checkIn }, setting, drying),

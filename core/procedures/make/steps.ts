@@ -273,7 +273,7 @@ export function withDrying(
   steps: readonly Draft[],
   works: readonly Work[],
   drafting: Drafting,
-): { steps: Draft[]; drying: Procedure['drying'] } {
+): { steps: Draft[]; drying: Procedure['drying']; left: ReadonlyMap<string, number> } {
   const rows = drafting.request.checkIn.vehicle.body.rows.length
   const { drying } = drafting
   const still = drafting.setting.held.noVacuum
@@ -318,6 +318,7 @@ export function withDrying(
   return {
     steps: [...told, ...passive],
     drying: dryingOf(wetted, minutes, drying, drafting.request, catalogue),
+    left: new Map(wetted.map((w) => [w.surface.id, w.left])),
   }
 }
 

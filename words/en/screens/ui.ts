@@ -23,6 +23,8 @@ export const words = {
     'check-passed': 'passed',
     'check-failed': 'not right',
     'damage-found': 'damage written down',
+    'air-read': 'meter read',
+    'moisture-read': 'meter read',
     'handed-over': 'handed over',
     note: 'note',
   } as Record<string, string>,

@@ -27,6 +27,12 @@ export const words = {
   next: 'Next',
   others: 'Others here',
   drying: 'Drying',
+  meter: 'Meter, g/m²',
+  meterOf: (place: string) => `${place}: meter, g/m²`,
+  read: 'Read',
+  byMeter: (was: string, now: string, readings: number) =>
+    readings < 2 ? `dry about ${was}; one more reading bends that` : `dry about ${now} by the meter, thought ${was}`,
+  dryAbout: (at: string) => `dry about ${at}`,
   about: (minutes: string) => `about ${minutes}`,
   handsOnLeft: (minutes: string) => `${minutes} hands-on left`,
   where: (title: string) => `Where: ${title}`,
@@ -61,6 +67,31 @@ export const words = {
   recheckSay: 'Treat it again',
   recheckNow: (added: readonly string[]) => `Added: ${added.join('; ')}.`,
   recheckLeft: (reason: string) => `No further work here. ${reason}`,
+  ozone: {
+    title: 'Ozone: nobody inside',
+    runs: (until: string, left: number) =>
+      left > 0 ? `It runs until ${until}, ${left} min more.` : `It was to run until ${until}.`,
+    airs: (until: string, left: number) =>
+      left > 0
+        ? `It is aired. Nobody goes in before ${until}, ${left} min more.`
+        : `Aired since long enough (${until}). The meter decides.`,
+    doing: {
+      run: [
+        'Sign on the car, key with one person, no people, pets or plants near.',
+        'Switched off from outside; doors opened at arm’s length, then walk away.',
+      ],
+      air: [
+        'All doors open, fresh air through the car. Resting shut does not clear it.',
+        'Hold the meter in at the door, at seat height, after that time. The stricter of your local limit and 0.1 ppm wins.',
+      ],
+    },
+    ppm: 'Meter, ppm',
+    say: 'That is what it reads',
+    read: (ppm: number, at: string, limit: number) =>
+      `Read at ${at}: ${ppm} ppm. Going in asks for less than ${limit}, giving the car back for less than 0.05.`,
+    off: 'Off from outside, doors open',
+    enter: 'It may be gone into',
+  },
   stop: 'Stop',
   stopWho: (skill: string | null, specialist: boolean) =>
     specialist
@@ -99,6 +130,8 @@ export const words = {
     'check-passed': 'passed a place',
     'check-failed': 'found a place not right',
     'damage-found': 'found damage',
+    'air-read': 'read the meter',
+    'moisture-read': 'read the meter at',
     'handed-over': 'handed the vehicle over',
     note: 'wrote a note',
   } as Record<string, string>,

@@ -1,0 +1,27 @@
+import { courseOf } from '#core/drying/course.ts'
+import { bentMinute, refit } from '#core/drying/refit.ts'
+import type { Procedure, Step } from '#core/procedures/schema.ts'
+import type { WorkState } from './schema.ts'
+
+/** Readings from which a patch's own course is believed more than what was expected. */
+const leastReadings = 2
+
+/** Minutes from the end of its wetting until a step's slowest patch is dry: as planned, or bent to what a meter read there since. */
+export function dryMinutes(
+  step: Step,
+  { drying }: Pick<Procedure, 'drying'>,
+  { moisture = [] }: Pick<WorkState, 'moisture'>,
+  since: string,
+): number {
+  const read = moisture.filter((r) => r.step === step.id && r.at >= since)
+  const patches = drying?.patches.filter((p) => p.group === step.zoneGroup) ?? []
+  if (read.length < leastReadings || patches.length === 0) return step.minutes
+  const slowest = patches.reduce((a, b) => (b.dry > a.dry ? b : a))
+  const course = courseOf(slowest, step.minutes)
+  const minute = (iso: string) => (Date.parse(iso) - Date.parse(since)) / 60_000
+  const bent = refit(
+    course,
+    read.map(({ at, grams }) => ({ at: minute(at), grams })),
+  )
+  return Math.ceil(bentMinute(course, bent, slowest.touchDry))
+}
