@@ -57,8 +57,6 @@ async function shoot(page: Page, name: string, path: string, prepare?: (page: Pa
   if (wide > 0) console.error(`${name} is ${wide} px too wide`)
 }
 
-const doorstep = await browser.newPage({ viewport: phone })
-await shoot(doorstep, 'door-phone', '/')
 await shoot(lead, 'day', '/')
 await shoot(lead, 'check-in', `/jobs/${pottery}/check-in`, async (page) => {
   await page.locator('[data-place="seat-1r"]').click()
@@ -80,6 +78,9 @@ await shoot(lead, 'plans', `/jobs/${pottery}/procedure`, async (page) => {
   const slider = page.getByRole('slider')
   await slider.waitFor({ timeout: 30_000 })
   for (let i = 0; i < 4; i++) await slider.press('ArrowLeft')
+})
+await shoot(lead, 'drying', `/jobs/${pottery}/drying`, async (page) => {
+  await page.locator('.curve .main-svg').first().waitFor()
 })
 await shoot(lead, 'standards', '/standards', async (page) => {
   await page.getByRole('radio').nth(17).focus()
