@@ -25,7 +25,7 @@ const mayImport = {
     plan: ['message', 'units'],
     catalogue: ['cabin', 'condition', 'chemistry', 'units'],
     'check-in': ['cabin', 'condition', 'units'],
-    shop: ['message', 'catalogue', 'chemistry', 'cabin', 'mixing', 'units'],
+    shop: ['message', 'drying', 'catalogue', 'chemistry', 'cabin', 'mixing', 'units'],
     procedures: [
       'shop',
       'message',

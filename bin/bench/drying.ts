@@ -7,14 +7,7 @@ import { stretchesOf } from '#core/drying/stretches.ts'
 import { scenarios, weatherAt } from '#core/drying/weather.ts'
 import { reviewProcedure } from '#core/procedures/make/generate.ts'
 import { bodyNamed, requestFor } from '../../tests/fixtures/cars.ts'
-import { rounded } from './place.ts'
-
-function mean(times: number, work: () => void): number {
-  for (let i = 0; i < 20; i++) work()
-  const start = performance.now()
-  for (let i = 0; i < times; i++) work()
-  return rounded((performance.now() - start) / times)
-}
+import { mean } from './mean.ts'
 
 /** A whole day of a severe carrier: every wet surface a patch of its own and in one, in each air, with the weather of each hour; beside its procedure. */
 export async function drying() {

@@ -7,14 +7,7 @@ import { decisions, limitOf, timeMenu } from '#core/procedures/limit/time-limit.
 import { generateProcedure, reviewProcedure } from '#core/procedures/make/generate.ts'
 import type { Edit } from '#core/procedures/schema.ts'
 import { bodyNamed, carA, carB, requestFor } from '../../tests/fixtures/cars.ts'
-import { rounded } from './place.ts'
-
-function mean(times: number, work: () => void): number {
-  for (let i = 0; i < 10; i++) work()
-  const start = performance.now()
-  for (let i = 0; i < times; i++) work()
-  return rounded((performance.now() - start) / times)
-}
+import { mean } from './mean.ts'
 
 /** Times of the engines on this machine, milliseconds. */
 export async function engines() {

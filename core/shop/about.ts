@@ -1,4 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox'
+import { Outside } from '#core/drying/schema.ts'
 import { Week } from './week.ts'
 
 const Strict = { additionalProperties: false }
@@ -14,6 +15,8 @@ export const About = Type.Object(
     opens: Week,
     /** What an hour of somebody's work costs the shop where nothing is said of that person, in minor units. */
     hour: Type.Optional(Type.Integer({ minimum: 0, maximum: 1e7 })),
+    /** Air of the hall in which cars dry; left out: they dry outdoors, in the weather. */
+    indoors: Type.Optional(Outside),
     /** What an hour of work beside a package is sold for, in minor units. */
     sells: Type.Optional(Type.Integer({ minimum: 0, maximum: 1e7 })),
   },

@@ -6,7 +6,7 @@ import type { Scope } from '#server/http/scope.ts'
 import { dayPlanOf } from '#server/jobs/day-plan.ts'
 import { namesOf } from '#server/jobs/names.ts'
 import { openJob, openJobs } from '#server/jobs/open-jobs.ts'
-import { type KnownWeather, weatherOn } from '#server/jobs/weather.ts'
+import { driesIndoors, type KnownWeather, weatherOn } from '#server/jobs/weather.ts'
 import { bottlesOf } from '#server/shelf/bottles.ts'
 import { upkeepDue } from '#server/shelf/upkeep.ts'
 import { type DayGround, dayCard, progressBy } from './card.ts'
@@ -18,8 +18,8 @@ export const dayRoutes = ({ catalogue: shipped, db, now }: AppContext): Route[] 
   const groundOf = async (scope: Scope, day: string, at: string): Promise<DayGround & { known: KnownWeather[] }> => {
     const plan = await dayPlanOf(db, scope, day)
     const before = new Date(Date.parse(`${day}T12:00:00Z`) - 86_400_000).toISOString().slice(0, 10)
-    const known = await weatherOn(db, scope, [before, day])
-    const on = (wanted: string) => known.find((k) => k.day === wanted)?.weather
+    const [known, indoors] = await Promise.all([weatherOn(db, scope, [before, day]), driesIndoors(db, scope)])
+    const on = (wanted: string) => (indoors ? undefined : known.find((k) => k.day === wanted)?.weather)
     return {
       at,
       names: await namesOf(db, scope),

@@ -39,6 +39,12 @@ export async function outsideOn(db: Reader, scope: Scope, day: string): Promise<
   return known && meanWeather(known.weather, ...workingHours)
 }
 
+/** Whether the shop's cars dry in a hall: then no night finds them wet in the open. */
+export async function driesIndoors(db: Reader, scope: Scope): Promise<boolean> {
+  const [shop] = await db.select({ about: shops.about }).from(shops).where(eq(shops.id, scope.shop))
+  return shop?.about?.indoors !== undefined
+}
+
 /** Keeps what somebody typed; null: what a source says next counts again. */
 export async function typeWeather(
   db: Database,

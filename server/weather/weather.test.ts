@@ -60,6 +60,27 @@ it('a car is reckoned with the weather of the day it comes, and an issued proced
   const warm = await dried()
   expect(warm.minutes).toBeLessThan(cold.minutes / 2)
 })
+it('a shop whose cars dry in a hall is reckoned with the air of the hall, whatever the weather', async () => {
+  const owner = await t.as('reedmere', 'odile', '7301')
+  const { name, timeZone, about } = (await owner.get('/api/shop')).body
+  const plain = about ?? {
+    place: '',
+    units: 'metric',
+    currency: 'EUR',
+    weekStart: 1,
+    opens: [[], [], [], [], [], [], []],
+  }
+  const indoors = { temperature: 18, humidity: 0.55 }
+  const kept = await owner.send('PUT', '/api/shop/about', { name, timeZone, about: { ...plain, indoors } })
+  expect(kept).toMatchObject({ status: 200, body: { about: { indoors } } })
+  const id = uuidv7()
+  const { checkIn } = carB()
+  checkIn.vehicle.plate = 'HALL 1'
+  await lead.send('POST', '/api/jobs', { id, checkIn, arrives: `${tomorrow()}T10:00:00Z`, due: null })
+  expect((await lead.get(`/api/jobs/${id}/procedure`)).body.request.outside).toEqual(indoors)
+  await owner.send('PUT', '/api/shop/about', { name, timeZone, about: plain })
+  expect((await lead.get(`/api/jobs/${id}/procedure`)).body.request.outside).not.toEqual(indoors)
+})
 it('a source tells the days that nobody typed, and gives way to whoever types; taken back, it is heard again', async () => {
   const source = standInSource('frost')
   const today = dayOf(t.context.now())

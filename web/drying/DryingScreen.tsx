@@ -6,13 +6,14 @@ import { Link } from 'react-router'
 import type { AirSetting } from '#core/catalogue/air.ts'
 import { humidityRatio } from '#core/drying/moist-air.ts'
 import { nightIn } from '#core/drying/night.ts'
-import type { DryAnswer, DryRequest } from '#core/drying/schema.ts'
+import type { DryAnswer, DryRequest, Outside } from '#core/drying/schema.ts'
 import { type DayWeather, weatherAt } from '#core/drying/weather.ts'
 import { sayClock, sayMinutes } from '#core/units/format.ts'
 import { dayIn, minuteOf } from '#core/units/shop-time.ts'
 import type { ProcedureView } from '#server/procedures/views.ts'
 import { get, put } from '#web/client/http.ts'
 import { useCatalogue, useMay, useSignedIn } from '#web/client/session.ts'
+import { useShop } from '#web/client/shop.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -30,9 +31,9 @@ const mild = { temperature: 20, humidity: 0.5 }
 
 type Patches = NonNullable<ProcedureView['procedure']['drying']>['patches']
 
-/** The day's weather hour by hour from a minute on; a mild one where nobody said. */
-function weatherFrom(start: number, weather: DayWeather | null): DryRequest['weather'] {
-  if (!weather) return [{ from: 0, ...mild }]
+/** The day's weather hour by hour from a minute on; where there is none, the air that stays as it is. */
+function weatherFrom(start: number, weather: DayWeather | null, still: Outside): DryRequest['weather'] {
+  if (!weather) return [{ from: 0, ...still }]
   return Array.from({ length: 25 }, (_, i) => ({ from: i * hour, ...weatherAt(weather, start + i * hour) }))
 }
 
@@ -51,10 +52,13 @@ interface Props {
   view: ProcedureView
   patches: Patches
   weather: DayWeather | null
+  /** Air of the hall, where cars dry in one. */
+  hall: Outside | undefined
   catalogue: WordedCatalogue
 }
 
-function CarDrying({ job, view, patches, weather, catalogue }: Props) {
+function CarDrying({ job, view, patches, weather, hall, catalogue }: Props) {
+  const still = hall ?? mild
   const { timeZone } = useSignedIn()
   const client = useQueryClient()
   const mayPlan = useMay('procedure.issue')
@@ -80,7 +84,7 @@ function CarDrying({ job, view, patches, weather, catalogue }: Props) {
         ...(outside ? { outside } : {}),
       })),
       cabin: { volume: procedure.drying!.volume },
-      weather: weatherFrom(start, weather),
+      weather: weatherFrom(start, weather, still),
       air: [{ from: 0, air: air.id }, ...(air.attended === undefined ? [] : [{ from: air.attended, air: atHand.id }])],
       until: day,
       every: 10,
@@ -90,7 +94,7 @@ function CarDrying({ job, view, patches, weather, catalogue }: Props) {
       materials: catalogue.materials,
       airs: [...catalogue.airs.filter((a) => a.id !== air.id), air],
     }
-  }, [patches, procedure, start, weather, air, atHand, catalogue])
+  }, [patches, procedure, start, weather, still, air, atHand, catalogue])
   const answer = useDrying(question)
   const named = useMemo(() => {
     const rows = request.checkIn.vehicle.body.rows.length
@@ -113,7 +117,7 @@ function CarDrying({ job, view, patches, weather, catalogue }: Props) {
     if (equipment && request.equipment?.includes(equipment) === false) return 'equipment' as const
     return permission && request.checkIn.permissions[permission] !== true ? ('permission' as const) : undefined
   }
-  const outside = weather ? weatherAt(weather, start) : mild
+  const outside = weather ? weatherAt(weather, start) : still
   const last = answer && Math.max(...answer.patches.map((p) => p.dry ?? Number.POSITIVE_INFINITY))
   const summary =
     last === undefined || !Number.isFinite(last)
@@ -141,8 +145,12 @@ function CarDrying({ job, view, patches, weather, catalogue }: Props) {
           {answer ? summary : ''}
         </p>
         <AirChoice airs={catalogue.airs} value={air} missing={missing} onChange={setAir} />
-        <p className="soft">{words.weather(outside.temperature, outside.humidity, weather !== null)}</p>
-        <Link to="/weather">{words.sayWeather}</Link>
+        <p className="soft">
+          {hall
+            ? words.hall(hall.temperature, hall.humidity)
+            : words.weather(outside.temperature, outside.humidity, weather !== null)}
+        </p>
+        {!hall && <Link to="/weather">{words.sayWeather}</Link>}
         {answer && weather && <NightLine answer={answer} start={start} weather={weather} />}
         {mayPlan && version === null && (
           <div className="row">
@@ -199,6 +207,7 @@ function CarDrying({ job, view, patches, weather, catalogue }: Props) {
 export default function DryingScreen() {
   const id = useRouteId()
   const catalogue = useCatalogue()
+  const shop = useShop()
   const view = useQuery({
     queryKey: ['jobs', id, 'procedure'],
     queryFn: ({ signal }) => get('/api/jobs/:id/procedure', { params: { id }, signal }),
@@ -206,8 +215,9 @@ export default function DryingScreen() {
   const weather = useQuery({ queryKey: ['weather'], queryFn: ({ signal }) => get('/api/weather', { signal }) })
   const failed = [catalogue, view, weather].find((q) => q.isLoadingError)
   if (failed?.error) return <ErrorNotice error={failed.error} onRetry={() => void failed.refetch()} />
-  if (!catalogue.data || !view.data || !weather.data) return <Fetching lines={5} />
+  if (!catalogue.data || !view.data || !weather.data || shop.isPending) return <Fetching lines={5} />
   const { drying, steps } = view.data.procedure
+  const hall = shop.data?.about?.indoors
   if (!drying)
     return <p className="card">{steps.some((s) => s.treatment === 'dry') ? words.before : words.nothingWet}</p>
   return (
@@ -215,7 +225,8 @@ export default function DryingScreen() {
       job={id}
       view={view.data}
       patches={drying.patches}
-      weather={weather.data.weather}
+      weather={hall ? null : weather.data.weather}
+      hall={hall}
       catalogue={catalogue.data}
     />
   )

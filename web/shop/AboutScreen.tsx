@@ -1,4 +1,4 @@
-import { Button, Form, Input, Select } from 'antd'
+import { Button, Form, Input, InputNumber, Radio, Select } from 'antd'
 import type { About } from '#core/shop/about.ts'
 import { usualAbout } from '#core/shop/typical.ts'
 import type { ShopView } from '#server/shop/views.ts'
@@ -16,6 +16,45 @@ import './shop.css'
 interface Fields extends About {
   name: string
   timeZone: string
+}
+
+/** Whether cars dry in a hall, and in what air. */
+function Climate({ value, onChange }: { value?: About['indoors']; onChange?: (air: About['indoors']) => void }) {
+  const w = words.about
+  return (
+    <span className="row">
+      <Radio.Group
+        value={value ? 'in' : 'out'}
+        options={[
+          { value: 'out', label: w.outdoors },
+          { value: 'in', label: w.indoors },
+        ]}
+        onChange={(e) => onChange?.(e.target.value === 'in' ? { temperature: 18, humidity: 0.55 } : undefined)}
+      />
+      {value && (
+        <>
+          <InputNumber
+            className="field-s"
+            aria-label={w.hallTemperature}
+            suffix="°C"
+            min={-10}
+            max={45}
+            value={value.temperature}
+            onChange={(t) => typeof t === 'number' && onChange?.({ ...value, temperature: t })}
+          />
+          <InputNumber
+            className="field-s"
+            aria-label={w.hallHumidity}
+            suffix="%"
+            min={5}
+            max={100}
+            value={Math.round(value.humidity * 100)}
+            onChange={(h) => typeof h === 'number' && onChange?.({ ...value, humidity: h / 100 })}
+          />
+        </>
+      )}
+    </span>
+  )
 }
 
 function AboutForm({ shop }: { shop: ShopView }) {
@@ -74,6 +113,9 @@ function AboutForm({ shop }: { shop: ShopView }) {
           <MoneyField currency={currency} />
         </Form.Item>
       </div>
+      <Form.Item name="indoors" label={words.about.dries}>
+        <Climate />
+      </Form.Item>
       <Form.Item name="opens" label={words.about.opens}>
         <Hours />
       </Form.Item>

@@ -34,8 +34,8 @@ export async function requestFor(
     .select({ skills: people.skills, shifts: people.shifts, week: people.week })
     .from(people)
     .where(and(eq(people.shop, scope.shop), isNull(people.left)))
-  const [shop] = await db.select({ rates: shops.rates }).from(shops).where(eq(shops.id, scope.shop))
-  const outside = day === undefined ? undefined : await outsideOn(db, scope, day)
+  const [shop] = await db.select({ rates: shops.rates, about: shops.about }).from(shops).where(eq(shops.id, scope.shop))
+  const outside = shop?.about?.indoors ?? (day === undefined ? undefined : await outsideOn(db, scope, day))
   // Rungs were chosen for the body as it was then.
   const { rungs, ...set } = settings
   const there = new Set(surfacesOf(checkIn.vehicle.body, catalogue.surfaces).map((s) => s.id))

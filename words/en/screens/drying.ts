@@ -21,6 +21,8 @@ export const words = {
     known
       ? `${sayDegrees(temperature)} and ${Math.round(humidity * 100)} % outside when it begins, as the weather of the day has it.`
       : `Nobody has said today’s weather: reckoned with ${sayDegrees(temperature)} and ${Math.round(humidity * 100)} % all day.`,
+  hall: (temperature: number, humidity: number) =>
+    `In the hall: ${sayDegrees(temperature)} and ${Math.round(humidity * 100)} %, as the shop says of itself.`,
   sayWeather: 'Say the weather',
   ready: (at: string, takes: string) => `All touch-dry about ${at}, ${takes} after.`,
   notToday: 'Not all of it is dry within a day.',
