@@ -39,7 +39,7 @@ export function JobFrame() {
         </span>
         <nav className="tabs no-print to-the-end" aria-label={words.screensOf(callSign)}>
           {tabs.map((tab) => (
-            <NavLink key={tab} to={path[tab]}>
+            <NavLink key={tab} to={path[tab]} data-desk={tab === 'drying' && state !== 'draft' ? true : undefined}>
               {words.job[tab]}
             </NavLink>
           ))}

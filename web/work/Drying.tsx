@@ -1,5 +1,6 @@
 import { Button, InputNumber } from 'antd'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { dryMinutes } from '#core/job/moisture.ts'
 import { isOver, stepState } from '#core/job/reduce.ts'
 import type { Step } from '#core/procedures/schema.ts'
@@ -54,7 +55,8 @@ function Meter({ place, step, busy, onAppend }: { place: string; step: Step } & 
 }
 
 /** What passes by itself now, until somebody finds it dry. */
-export function Drying({ view: { procedure, state }, mayWork, busy, onAppend }: Props) {
+export function Drying({ view, mayWork, busy, onAppend }: Props) {
+  const { procedure, state } = view
   const drying = procedure.steps.filter(
     (s) =>
       s.crew === 0 &&
@@ -77,7 +79,10 @@ export function Drying({ view: { procedure, state }, mayWork, busy, onAppend }: 
   }
   return (
     <section className="card" aria-label={words.drying}>
-      <h2 className="minor">{words.drying}</h2>
+      <div className="row spread">
+        <h2 className="minor">{words.drying}</h2>
+        <Link to={`/jobs/${view.job.id}/drying`}>{words.howItDries}</Link>
+      </div>
       <ul className="plain rows">
         {drying.map((s) => (
           <li key={s.id}>

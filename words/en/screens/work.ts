@@ -27,6 +27,7 @@ export const words = {
   next: 'Next',
   others: 'Others here',
   drying: 'Drying',
+  howItDries: 'How it dries',
   meter: 'Meter, g/m²',
   meterOf: (place: string) => `${place}: meter, g/m²`,
   read: 'Read',
