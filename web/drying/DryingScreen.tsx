@@ -150,7 +150,11 @@ function CarDrying({ job, view, patches, weather, hall, catalogue }: Props) {
             ? words.hall(hall.temperature, hall.humidity)
             : words.weather(outside.temperature, outside.humidity, weather !== null)}
         </p>
-        {!hall && <Link to="/weather">{words.sayWeather}</Link>}
+        {!hall && (
+          <Link to="/weather" className="in-text">
+            {words.sayWeather}
+          </Link>
+        )}
         {answer && weather && <NightLine answer={answer} start={start} weather={weather} />}
         {mayPlan && version === null && (
           <div className="row">

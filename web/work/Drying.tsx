@@ -81,7 +81,9 @@ export function Drying({ view, mayWork, busy, onAppend }: Props) {
     <section className="card" aria-label={words.drying}>
       <div className="row spread">
         <h2 className="minor">{words.drying}</h2>
-        <Link to={`/jobs/${view.job.id}/drying`}>{words.howItDries}</Link>
+        <Link to={`/jobs/${view.job.id}/drying`} className="in-text">
+          {words.howItDries}
+        </Link>
       </div>
       <ul className="plain rows">
         {drying.map((s) => (

@@ -47,6 +47,7 @@ export function OzoneCard({ view, ozone, person, now, mayWork, busy, error, onAp
           ))}
         </ul>
         {reading && <p>{words.ozone.read(reading.ppm, clockIn(timeZone, reading.at), entryLimit)}</p>}
+        {no && <p className="soft">{speak.refusal(no)}</p>}
         {error && <ErrorNotice error={error} />}
       </div>
       {mayWork && opened !== null && (
@@ -74,7 +75,7 @@ export function OzoneCard({ view, ozone, person, now, mayWork, busy, error, onAp
         </div>
       )}
       {mayWork && (
-        <div className="now-buttons">
+        <div className="now-buttons alone">
           <Button
             type="primary"
             size="large"
@@ -84,7 +85,6 @@ export function OzoneCard({ view, ozone, person, now, mayWork, busy, error, onAp
           >
             {opened === null ? words.ozone.off : words.ozone.enter}
           </Button>
-          {no && <p role="status">{speak.refusal(no)}</p>}
         </div>
       )}
     </section>

@@ -83,13 +83,16 @@ function drierWays(
       costs,
     }
   }
-  return kinds.flatMap((kind) => {
+  const found: Way[] = []
+  for (const kind of kinds)
     for (const change of kind) {
       const way = tried(change)
-      if (way) return [way]
+      if (!way) continue
+      // What a lower rung does not change is not offered twice.
+      if (!found.some((f) => f.clock === way.clock && f.costs === way.costs)) found.push(way)
+      break
     }
-    return []
-  })
+  return found
 }
 
 /**
