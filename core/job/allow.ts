@@ -180,6 +180,9 @@ export function refusal(
     if (stop && intent.type === 'step-finished' && !stop.taken) return no('needs-clearing', { step: step.title })
     if (stop && intent.type === 'step-skipped' && !(stop.specialist && actor.leads))
       return no('stop-stays', { step: step.title })
+    // What was wet is judged dry, or a lead says why not: it stands on the customer's paper.
+    if (intent.type === 'step-skipped' && step.stage === 'recheck' && !actor.leads)
+      return no('lead-judges', { step: step.title })
     switch (intent.type) {
       case 'step-started':
         return stepState(state, step.id).status === 'running'

@@ -13,6 +13,7 @@ const cameTooLate = new Set([
   'needs-clearing',
   'stop-stays',
   'lead-only',
+  'lead-judges',
   'trained-only',
   // Nobody goes in by what a phone without a line believed.
   'ozone-inside',

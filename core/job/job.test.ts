@@ -153,6 +153,13 @@ describe('what is allowed', () => {
     expect(ask('step-started', { step: 'dry:seats-1' })).toBe('passive')
     expect(ask('step-finished', { step: 'dry:seats-1' })).toBe('waits-for')
   })
+  it('what was wet is judged when dry: a hand cannot skip that, a lead can, with the reason the customer reads', () => {
+    const judge = procedure.steps.find((s) => s.stage === 'recheck')!
+    const skip = (leads: boolean) =>
+      ask('step-skipped', { step: judge.id, reason: 'looked at by the customer' }, emptyState(), 'ana', 0, leads)
+    expect(skip(false)).toBe('lead-judges')
+    expect(skip(true)).toBeUndefined()
+  })
   it('what is over stays over, and unknown steps and places are refused', () => {
     expect(ask('step-skipped', { step: first, reason: 'not wanted' }, finished)).toBe('over')
     expect(ask('step-started', { step: 'polish:moon' })).toBe('unknown-step')

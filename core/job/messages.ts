@@ -36,6 +36,8 @@ export interface RefusalMessages {
   'not-before': { step: Title; minutes: number }
   'no-ozone': None
   'not-drying': { step: Title }
+  /** A recheck is left out by a lead alone. */
+  'lead-judges': { step: Title }
   'needs-reading': { limit: number; ppm: number | null }
 }
 export type Doing = 'finished' | 'paused' | 'timed'

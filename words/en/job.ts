@@ -44,6 +44,7 @@ export const refusals: WordsOf<RefusalMessages> = {
   'ozone-stays': ({ step }, n) => `${quoted(step, n)} is never skipped once the car was shut for ozone.`,
   'not-before': ({ step, minutes }, n) => `${quoted(step, n)} is not over before ${minutes} more min.`,
   'no-ozone': () => 'No ozone run of this car is being aired, so there is nothing to read.',
+  'lead-judges': ({ step }, n) => `${quoted(step, n)} is left out by a lead alone, with the reason the customer reads.`,
   'not-drying': ({ step }, n) => `Nothing dries in ${quoted(step, n)}, so there is nothing to measure.`,
   'needs-reading': ({ limit, ppm }) =>
     `${ppm === null ? 'Nobody has read the meter' : `The meter read ${ppm} ppm`}: it must be below ${limit} ppm, read after the airing. Time alone is no permission.`,

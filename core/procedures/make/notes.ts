@@ -11,6 +11,7 @@ export function notesOf(
   { air, outside }: DryingIn,
 ): Note[] {
   const { sold, features, refused, finish, catalogue, choices } = setting
+  const taken = (sold?.offers && checkIn.extras) || []
   const noted = catalogue.houseRules.flatMap((rule) =>
     rule.choices.filter((c) => c.noted && c.id === choices[rule.id]).map((c) => ({ rule: rule.id, choice: c.id })),
   )
@@ -18,9 +19,7 @@ export function notesOf(
     ...(standard ? [note('standard', { name: standard.name, version: standard.version })] : []),
     ...(finish.id === 'standard' ? [] : [note('finish', { finish: finish.id })]),
     ...(timeLimit ? [note('fits-limit', timeLimit)] : []),
-    ...(sold
-      ? [note('sold', { package: sold.id, ...(checkIn.extras?.length ? { extras: checkIn.extras } : {}) })]
-      : []),
+    ...(sold ? [note('sold', { package: sold.id, ...(taken.length > 0 ? { extras: taken } : {}) })] : []),
     ...(checkIn.needs ?? []).map((need) => note('need', { need })),
     ...features.map((f) => note('feature', { feature: f.id })),
     ...noted.map((choice) => note('house-choice', choice)),
