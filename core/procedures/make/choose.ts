@@ -334,7 +334,7 @@ class Choice {
   }
 
   /** The highest rung at or below a level that may be used here; what a lower one leaves is recorded with the reason. */
-  startingRung(programme: Programme, from: number, planned: readonly string[]): string[] {
+  startingRung(programme: Programme, from: number, planned: readonly string[]): readonly string[] {
     for (let level = from; level > 0; level--) {
       const rather = this.rather(programme, level, planned)
       if (rather) return rather
@@ -564,7 +564,8 @@ export function chooseWork(
     return nothing
   }
   const forStains = setting.sold?.noStains ? [] : choice.forStains()
-  let ids = choice.startingRung(programme, level, forStains)
+  // A copy: the rung is the catalogue's own, and what this car asks for besides must not stay in it.
+  let ids = [...choice.startingRung(programme, level, forStains)]
   const times = setting.retries[surface.id] ?? 0
   if (times > 0) ids.push(...choice.retried(programme, level, times))
   ids.push(...choice.fitted(forStains, forStains))
