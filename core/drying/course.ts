@@ -1,3 +1,4 @@
+import { dryingWork } from './dry-time.ts'
 import type { Course } from './refit.ts'
 
 /** Minutes between the points of a course. */
@@ -14,8 +15,7 @@ export function courseOf(
 ): Course {
   const constant = Math.max(0, left - critical)
   const from = Math.min(left, critical)
-  const work = constant + critical * Math.log(Math.max(1, from / touchDry))
-  const rate = work / Math.max(1, dry)
+  const rate = dryingWork(left, { critical, touchDry }) / Math.max(1, dry)
   const at: number[] = []
   const grams: number[] = []
   for (let minute = 0; minute <= 2 * dry + step; minute += step) {

@@ -1,5 +1,5 @@
-import { dewPoint, humidityRatio } from './moist-air.ts'
-import type { Night, Outside } from './schema.ts'
+import { dewPoint } from './moist-air.ts'
+import type { Night } from './schema.ts'
 
 /** K that panes are under the air outside on a clear night: they shine their heat at the sky (engines.md §3). */
 const clearSky = 3
@@ -11,6 +11,3 @@ export function nightIn(ratio: number, { low, clear }: { low: number; clear: boo
   const fog = dew > glass
   return { dewPoint: dew, glass, fog, frost: fog && glass < 0 }
 }
-
-/** The air a car is shut with, g/g. */
-export const ratioOf = ({ temperature, humidity }: Outside): number => humidityRatio(temperature, humidity)

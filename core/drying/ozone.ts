@@ -3,9 +3,11 @@ import type { AirAnswer, AirRequest } from './schema.ts'
 
 /** mg/m³ of one part of ozone in a million, at 25 °C (engines.md §3). */
 const milligrams = 1.96
-/** Figures of trade.md §10 and engines.md §3. */
-const usual = { halfLife: 30, shutChanges: 1, openChanges: 60, rest: 0, limit: 0.1 }
-const handOverLimit = 0.05
+/** Parts in a million under which somebody goes in, and the car is given back (trade.md §10; a stricter local limit wins). */
+export const entryLimit = 0.1
+export const handOverLimit = 0.05
+/** Figures of engines.md §3. */
+const usual = { halfLife: 30, shutChanges: 1, openChanges: 60, rest: 0, limit: entryLimit }
 /** Minutes of fresh air at least, however little there is. */
 const leastAiring = 30
 

@@ -109,7 +109,6 @@ class Car {
     t: number
     speed: number
     watts: number
-    outT: number
     outVapour: number
   }
 
@@ -129,7 +128,6 @@ class Car {
       t: temperature,
       speed,
       watts,
-      outT: temperature,
       outVapour: vapour(ratio, temperature).density,
     }
   }
@@ -137,7 +135,7 @@ class Car {
   /** How fast a state changes, by second. */
   slope(y: State): Slope {
     const n = this.kinds.length
-    const { through, ratio, t, speed, watts, outT, outVapour } = this.around
+    const { through, ratio, t, speed, watts, outVapour } = this.around
     const d: Slope = {
       ...blank(n),
       byFace: new Float64Array(n),
@@ -149,7 +147,7 @@ class Car {
     this.kinds.forEach((kind, i) => {
       if (!this.wet[i]) return
       const wet = Math.min(1, Math.max(0, y.face[i]! / kind.critical))
-      const [air, held] = kind.outside ? [outT, outVapour] : [y.t, inAir.density]
+      const [air, held] = kind.outside ? [t, outVapour] : [y.t, inAir.density]
       const from = Number.isNaN(this.surface[i]!) ? air - 5 : this.surface[i]!
       const f: Flux = flux(wet, air, held, kind.outside ? rackSpeed : speed, from)
       this.surface[i] = f.surface

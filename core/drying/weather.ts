@@ -25,6 +25,9 @@ export const DayWeather = Type.Object(
 )
 export type DayWeather = Static<typeof DayWeather>
 
+/** Air outside where nobody said another: the mild day of catalogue D2. */
+export const mild: Outside = { temperature: 20, humidity: 0.5 }
+
 /** Minutes of the day when it is coldest and warmest. */
 const coldest = 6 * 60
 const warmest = 15 * 60

@@ -1,9 +1,10 @@
 import { byId } from '#core/catalogue/by-id.ts'
+import { entryLimit, handOverLimit } from '#core/drying/ozone.ts'
 import { none } from '#core/message/message.ts'
 import { closingStages } from '#core/procedures/closing.ts'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
 import { type Doing, no, type Refusal } from './messages.ts'
-import { entryLimit, handOverLimit, minutesLeft, ozoneOf } from './ozone.ts'
+import { minutesLeft, ozoneOf } from './ozone.ts'
 import { isOver, stepState } from './reduce.ts'
 import type { WorkIntent, WorkState } from './schema.ts'
 
@@ -16,8 +17,6 @@ export interface Actor {
   /** Skills that no lead's word stands in for. */
   trained?: ReadonlySet<string>
 }
-
-const minutesBetween = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) / 60_000
 
 /** A step of the whole car has no place of its own that could be held. */
 const ofWholeCar = (step: Step) => step.zoneGroup === 'car' && step.area === 0 && !step.stop
@@ -54,9 +53,9 @@ function waitsFor(step: Step, procedure: Procedure, state: WorkState, now: strin
       return no('waits-for', { step: step.title, before: before.title })
     }
     if (at.status === 'finished' && link.minLag > 0) {
-      const left = link.minLag - minutesBetween(at.finishedAt!, now)
+      const left = minutesLeft(at.finishedAt!, link.minLag, now)
       // Contact times protect people and fabric; nobody may shorten them.
-      if (left > 0) return no('dwell', { before: before.title, minutes: Math.ceil(left) })
+      if (left > 0) return no('dwell', { before: before.title, minutes: left })
     }
   }
   return undefined

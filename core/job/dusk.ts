@@ -1,9 +1,10 @@
 import { type Static, Type } from '@sinclair/typebox'
-import { nightIn, ratioOf } from '#core/drying/night.ts'
+import { humidityRatio } from '#core/drying/moist-air.ts'
+import { nightIn } from '#core/drying/night.ts'
 import { type DayWeather, weatherAt } from '#core/drying/weather.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
-import { dryMinutes } from './moisture.ts'
-import { isOver, stepState } from './reduce.ts'
+import { dryMinutes, wettingEnded } from './moisture.ts'
+import { isOver } from './reduce.ts'
 import type { WorkState } from './schema.ts'
 
 /** What the night does to a car that is still wet: dark before it is dry, panes that fog or freeze; and the morning after, that it froze. */
@@ -21,6 +22,12 @@ export type DuskRisk = Static<typeof DuskRisk>
 /** Air in a car that is shut wet is nearly full. */
 const shutWet = 0.95
 
+/** The night of a car that is shut wet at that day's dusk. */
+function wetNight(day: DayWeather) {
+  const { temperature, humidity } = weatherAt(day, day.sunset)
+  return nightIn(humidityRatio(temperature, Math.max(shutWet, humidity)), day)
+}
+
 interface Ground {
   procedure: Procedure
   state: WorkState
@@ -34,14 +41,10 @@ interface Ground {
 function dryTimes({ procedure, state, planned, minuteOf }: Ground): { at: number; since: number | undefined }[] {
   return procedure.steps.flatMap((step): { at: number; since: number | undefined }[] => {
     if (step.treatment !== 'dry' || isOver(state, step.id)) return []
-    const wetting = procedure.links.filter((l) => l.to === step.id).map((l) => stepState(state, l.from).finishedAt)
-    if (wetting.length > 0 && wetting.every((at) => at !== null)) {
-      const last = wetting
-        .map((at) => at!)
-        .sort()
-        .at(-1)!
-      const since = minuteOf(last)
-      return [{ at: since + dryMinutes(step, procedure, state, last), since }]
+    const ended = wettingEnded(step, procedure, state)
+    if (ended !== undefined) {
+      const since = minuteOf(ended)
+      return [{ at: since + dryMinutes(step, procedure, state, ended), since }]
     }
     const at = planned(step.id)
     return at === undefined ? [] : [{ at, since: undefined }]
@@ -55,8 +58,7 @@ export function duskRisk(ground: Ground, today: DayWeather | undefined): DuskRis
   const dryAt = Math.max(...times.map((t) => t.at))
   const { sunset } = today
   if (times.length === 0 || dryAt <= sunset) return undefined
-  const atDusk = weatherAt(today, sunset)
-  const night = nightIn(ratioOf({ ...atDusk, humidity: Math.max(shutWet, atDusk.humidity) }), today)
+  const night = wetNight(today)
   return { kind: night.frost ? 'frost' : night.fog ? 'fog' : 'dark', dryAt, sunset }
 }
 
@@ -65,9 +67,5 @@ export function frozeOvernight(ground: Ground, yesterday: DayWeather | undefined
   if (!yesterday || ground.state.handedOver) return undefined
   const sunset = yesterday.sunset - 1440
   const wet = dryTimes(ground).some(({ at, since }) => since !== undefined && since <= 0 && at > sunset)
-  if (!wet) return undefined
-  const atDusk = weatherAt(yesterday, yesterday.sunset)
-  const air = ratioOf({ ...atDusk, humidity: Math.max(shutWet, atDusk.humidity) })
-  const { frost } = nightIn(air, yesterday)
-  return frost ? { kind: 'froze', dryAt: sunset, sunset: yesterday.sunset } : undefined
+  return wet && wetNight(yesterday).frost ? { kind: 'froze', dryAt: sunset, sunset: yesterday.sunset } : undefined
 }

@@ -1,10 +1,17 @@
 import { courseOf } from '#core/drying/course.ts'
 import { bentMinute, refit } from '#core/drying/refit.ts'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
+import { stepState } from './reduce.ts'
 import type { WorkState } from './schema.ts'
 
 /** Readings from which a patch's own course is believed more than what was expected. */
 const leastReadings = 2
+
+/** When the last of what a passive step waits for ended, ISO 8601; undefined while something of it has not. */
+export function wettingEnded(step: Step, { links }: Pick<Procedure, 'links'>, state: WorkState): string | undefined {
+  const ends = links.filter((l) => l.to === step.id).map((l) => stepState(state, l.from).finishedAt)
+  return ends.every((at) => at !== null) ? ends.sort().at(-1) : undefined
+}
 
 /** Minutes from the end of its wetting until a step's slowest patch is dry: as planned, or bent to what a meter read there since. */
 export function dryMinutes(

@@ -1,7 +1,7 @@
 import { title } from '#core/procedures/messages.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
-import { dryMinutes } from './moisture.ts'
-import { isOver, openSteps, stepState } from './reduce.ts'
+import { dryMinutes, wettingEnded } from './moisture.ts'
+import { isOver, openSteps } from './reduce.ts'
 import type { Need, WorkState } from './schema.ts'
 
 const plus = (iso: string, minutes: number) => new Date(Date.parse(iso) + minutes * 60_000).toISOString()
@@ -18,12 +18,8 @@ export function needsOf(procedure: Procedure, state: WorkState, places: readonly
   })
   for (const step of procedure.steps) {
     if (step.crew > 0 || isOver(state, step.id)) continue
-    const wetting = procedure.links.filter((l) => l.to === step.id).map((l) => stepState(state, l.from))
-    if (wetting.length === 0 || !wetting.every((w) => w.finishedAt)) continue
-    const since = wetting
-      .map((w) => w.finishedAt!)
-      .sort()
-      .at(-1)!
+    const since = wettingEnded(step, procedure, state)
+    if (since === undefined) continue
     needs.push({
       kind: 'judge-dry',
       of: step.title,

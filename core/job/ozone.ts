@@ -2,10 +2,6 @@ import type { Procedure, Step } from '#core/procedures/schema.ts'
 import { stepState } from './reduce.ts'
 import type { AirRead, WorkState } from './schema.ts'
 
-/** Parts in a million under which somebody goes in, and the car is given back (trade.md §10; a stricter local limit wins). */
-export const entryLimit = 0.1
-export const handOverLimit = 0.05
-
 /** What an ozone run is made of, by treatment: shut it, let it run, air it. */
 const kinds = { shut: 'ozone', run: 'ozone_run', air: 'air_out' } as const
 

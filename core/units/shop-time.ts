@@ -46,3 +46,7 @@ export function momentOf(zone: string, day: string, minute: number): string {
   for (let i = 0; i < 2; i++) at += (minute - minuteOf(zone, day, new Date(at).toISOString())) * 60_000
   return new Date(at).toISOString()
 }
+
+/** A day so many after another, or before it. @param day YYYY-MM-DD */
+export const dayAfter = (day: string, days = 1): string =>
+  new Date(Date.parse(`${day}T12:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10)

@@ -1,5 +1,5 @@
 import { activityId } from '#core/procedures/activities.ts'
-import { dayIn, minuteOf } from '#core/units/shop-time.ts'
+import { dayAfter, dayIn, minuteOf } from '#core/units/shop-time.ts'
 import { notFound } from '#server/http/problem.ts'
 import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import type { Scope } from '#server/http/scope.ts'
@@ -17,7 +17,7 @@ export const dayRoutes = ({ catalogue: shipped, db, now }: AppContext): Route[] 
   const progress = progressBy(shipped.stages)
   const groundOf = async (scope: Scope, day: string, at: string): Promise<DayGround & { known: KnownWeather[] }> => {
     const plan = await dayPlanOf(db, scope, day)
-    const before = new Date(Date.parse(`${day}T12:00:00Z`) - 86_400_000).toISOString().slice(0, 10)
+    const before = dayAfter(day, -1)
     const [known, indoors] = await Promise.all([weatherOn(db, scope, [before, day]), driesIndoors(db, scope)])
     const on = (wanted: string) => (indoors ? undefined : known.find((k) => k.day === wanted)?.weather)
     return {

@@ -1,4 +1,5 @@
 import { type DayWeather, type Scenario, standInWeather } from '#core/drying/weather.ts'
+import { dayAfter } from '#core/units/shop-time.ts'
 import type { Database } from '#server/database/connection.ts'
 import { keepFromSource } from '#server/jobs/weather.ts'
 
@@ -17,11 +18,10 @@ export const standInSource = (scenario: Scenario, seed = 1): WeatherSource => ({
 })
 
 const hour = 3_600_000
-const dayMs = 24 * hour
 
 /** Keeps what a source says of yesterday, today and the days to come. */
 export async function askSource(source: WeatherSource, db: Database, at: string): Promise<void> {
-  const days = [-1, 0, 1, 2].map((n) => new Date(Date.parse(at) + n * dayMs).toISOString().slice(0, 10))
+  const days = [-1, 0, 1, 2].map((n) => dayAfter(at.slice(0, 10), n))
   const told = await Promise.all(days.map(async (day) => ({ day, weather: await source.on(day) })))
   const known = told.flatMap(({ day, weather }) => (weather ? [{ day, weather }] : []))
   await keepFromSource(db, source.name, known, at)

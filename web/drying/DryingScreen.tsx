@@ -1,13 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { Button, TimePicker } from 'antd'
-import dayjs from 'dayjs'
+import { Button } from 'antd'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { AirSetting } from '#core/catalogue/air.ts'
+import { airAtHand, airMissing, airsInTurn } from '#core/drying/at-hand.ts'
 import { humidityRatio } from '#core/drying/moist-air.ts'
 import { nightIn } from '#core/drying/night.ts'
 import type { DryAnswer, DryRequest, Outside } from '#core/drying/schema.ts'
-import { type DayWeather, weatherAt } from '#core/drying/weather.ts'
+import { type DayWeather, mild, weatherAt } from '#core/drying/weather.ts'
+import { meansOf } from '#core/procedures/make/drying.ts'
 import { sayClock, sayMinutes } from '#core/units/format.ts'
 import { dayIn, minuteOf } from '#core/units/shop-time.ts'
 import type { ProcedureView } from '#server/procedures/views.ts'
@@ -15,6 +16,7 @@ import { get, put } from '#web/client/http.ts'
 import { useCatalogue, useMay, useSignedIn } from '#web/client/session.ts'
 import { useShop } from '#web/client/shop.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
+import { ClockField } from '#web/ui/ClockField.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
@@ -27,7 +29,6 @@ import './drying.css'
 
 const day = 1440
 const hour = 60
-const mild = { temperature: 20, humidity: 0.5 }
 
 type Patches = NonNullable<ProcedureView['procedure']['drying']>['patches']
 
@@ -69,9 +70,7 @@ function CarDrying({ job, view, patches, weather, hall, catalogue }: Props) {
     const now = new Date().toISOString()
     return Math.round(minuteOf(timeZone, dayIn(timeZone, now), now) / 5) * 5
   })
-  const atHand = catalogue.airs.find(
-    (a) => a.id === (request.equipment?.includes('drying-blower') === false ? 'doors' : 'blower'),
-  )!
+  const means = useMemo(() => meansOf(request), [request])
   const question = useMemo(() => {
     const ids = patches.map((_, i) => `p${i}`)
     const asked: DryRequest = {
@@ -85,7 +84,7 @@ function CarDrying({ job, view, patches, weather, hall, catalogue }: Props) {
       })),
       cabin: { volume: procedure.drying!.volume },
       weather: weatherFrom(start, weather, still),
-      air: [{ from: 0, air: air.id }, ...(air.attended === undefined ? [] : [{ from: air.attended, air: atHand.id }])],
+      air: airsInTurn(air, airAtHand(catalogue.airs, means)).map(({ from, air: { id } }) => ({ from, air: id })),
       until: day,
       every: 10,
     }
@@ -94,7 +93,7 @@ function CarDrying({ job, view, patches, weather, hall, catalogue }: Props) {
       materials: catalogue.materials,
       airs: [...catalogue.airs.filter((a) => a.id !== air.id), air],
     }
-  }, [patches, procedure, start, weather, still, air, atHand, catalogue])
+  }, [patches, procedure, start, weather, still, air, means, catalogue])
   const answer = useDrying(question)
   const named = useMemo(() => {
     const rows = request.checkIn.vehicle.body.rows.length
@@ -113,10 +112,7 @@ function CarDrying({ job, view, patches, weather, hall, catalogue }: Props) {
       }),
     onSuccess: (next) => client.setQueryData(['jobs', job, 'procedure'], next),
   })
-  const missing = ({ equipment, permission }: AirSetting) => {
-    if (equipment && request.equipment?.includes(equipment) === false) return 'equipment' as const
-    return permission && request.checkIn.permissions[permission] !== true ? ('permission' as const) : undefined
-  }
+  const missing = (asked: AirSetting) => airMissing(asked, means)
   const outside = weather ? weatherAt(weather, start) : still
   const last = answer && Math.max(...answer.patches.map((p) => p.dry ?? Number.POSITIVE_INFINITY))
   const summary =
@@ -130,15 +126,7 @@ function CarDrying({ job, view, patches, weather, hall, catalogue }: Props) {
           <h2 id="drying">{words.title}</h2>
           <span className="beside">
             {words.begins}
-            <TimePicker
-              aria-label={words.begins}
-              format="H:mm"
-              minuteStep={5}
-              allowClear={false}
-              needConfirm={false}
-              value={dayjs('2026-01-01').add(start, 'minute')}
-              onChange={(at) => at && setStart(at.hour() * 60 + at.minute())}
-            />
+            <ClockField label={words.begins} every={5} value={start} onChange={setStart} />
           </span>
         </div>
         <p className="big-line" role="status">

@@ -1,6 +1,7 @@
 import { Button, Checkbox, Form, Input, Modal, Radio } from 'antd'
 import { useState } from 'react'
 import type { DayOff, Week } from '#core/shop/week.ts'
+import { dayAfter } from '#core/units/shop-time.ts'
 import type { PersonView } from '#server/people/views.ts'
 import { useCatalogue } from '#web/client/session.ts'
 import { useCurrency } from '#web/client/shop.ts'
@@ -34,7 +35,7 @@ function DaysOff({ days, today, onChange }: { days: DayOff[]; today: string; onC
         </Button>
         <Button
           onClick={() => {
-            const next = new Date(Date.parse(`${today}T12:00:00Z`) + 86_400_000).toISOString().slice(0, 10)
+            const next = dayAfter(today)
             onChange([...days, { from: next, to: next, why: '' }])
           }}
         >

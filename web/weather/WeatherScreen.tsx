@@ -1,11 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { Button, Checkbox, Form, InputNumber, TimePicker } from 'antd'
-import dayjs, { type Dayjs } from 'dayjs'
+import { Button, Checkbox, Form, InputNumber } from 'antd'
 import { type DayWeather, scenarios, sunsetOn } from '#core/drying/weather.ts'
-import { dayIn } from '#core/units/shop-time.ts'
+import { dayAfter, dayIn } from '#core/units/shop-time.ts'
 import type { WeatherView } from '#server/weather/views.ts'
 import { get, put } from '#web/client/http.ts'
 import { useMay, useSignedIn } from '#web/client/session.ts'
+import { ClockField } from '#web/ui/ClockField.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { useKeptForm } from '#web/ui/useKeptForm.ts'
@@ -23,18 +23,6 @@ interface Fields {
 /** Where nobody knows the shop's latitude. */
 const middleLatitude = 50
 const usual = (day: string): DayWeather => ({ ...scenarios.mild, clear: false, sunset: sunsetOn(day, middleLatitude) })
-
-/** A time of the day as minutes. */
-const Clock = ({ id, value, onChange }: { id?: string; value?: number; onChange?: (minutes: number) => void }) => (
-  <TimePicker
-    {...(id ? { id } : {})}
-    format="H:mm"
-    allowClear={false}
-    needConfirm={false}
-    value={value === undefined ? null : dayjs('2026-01-01').add(value, 'minute')}
-    onChange={(at: Dayjs | null) => at && onChange?.(at.hour() * 60 + at.minute())}
-  />
-)
 
 function DayForm({ title, known }: { title: string; known: WeatherView }) {
   const client = useQueryClient()
@@ -89,7 +77,7 @@ function DayForm({ title, known }: { title: string; known: WeatherView }) {
           <InputNumber min={0} max={40} step={1} />
         </Form.Item>
         <Form.Item name="sunset" label={words.sunset} rules={[{ required: true }]}>
-          <Clock />
+          <ClockField />
         </Form.Item>
       </div>
       <Form.Item name="clear" valuePropName="checked">
@@ -117,7 +105,7 @@ function DayForm({ title, known }: { title: string; known: WeatherView }) {
 export default function WeatherScreen() {
   const { timeZone } = useSignedIn()
   const today = dayIn(timeZone, new Date().toISOString())
-  const tomorrow = new Date(Date.parse(`${today}T12:00:00Z`) + 86_400_000).toISOString().slice(0, 10)
+  const tomorrow = dayAfter(today)
   const of = (day: string) => ({
     queryKey: ['weather', day],
     queryFn: ({ signal }: { signal: AbortSignal }) => get('/api/weather', { query: { day }, signal }),

@@ -1,8 +1,8 @@
 import { Button, InputNumber } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { dryMinutes } from '#core/job/moisture.ts'
-import { isOver, stepState } from '#core/job/reduce.ts'
+import { dryMinutes, wettingEnded } from '#core/job/moisture.ts'
+import { isOver } from '#core/job/reduce.ts'
 import type { Step } from '#core/procedures/schema.ts'
 import { sayMinutes, sentence } from '#core/units/format.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
@@ -67,10 +67,7 @@ export function Drying({ view, mayWork, busy, onAppend }: Props) {
   if (drying.length === 0) return null
   /** When it should be dry, and what a meter makes of that. */
   const saidOf = (s: Step) => {
-    const since = procedure.links
-      .flatMap((l) => (l.to === s.id ? (stepState(state, l.from).finishedAt ?? []) : []))
-      .sort()
-      .at(-1)
+    const since = wettingEnded(s, procedure, state)
     if (s.treatment !== 'dry' || since === undefined) return words.about(sayMinutes(s.minutes))
     const at = (minutes: number) => saidAt(timeZone, Date.parse(since) + minutes * 60_000)
     const readings = (state.moisture ?? []).filter((r) => r.step === s.id && r.at >= since).length

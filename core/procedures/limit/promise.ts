@@ -1,4 +1,6 @@
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { airMissing } from '#core/drying/at-hand.ts'
+import { meansOf } from '#core/procedures/make/drying.ts'
 import { reviewProcedure } from '#core/procedures/make/generate.ts'
 import type { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import { clockOf } from './clock.ts'
@@ -49,13 +51,8 @@ function drierWays(
   const wet = procedure.drying
   if (!wet) return []
   const now = catalogue.airs.find((a) => a.id === wet.air)!
-  const airs = catalogue.airs.filter(
-    ({ id, speed, equipment, permission }) =>
-      id !== wet.air &&
-      speed > now.speed &&
-      (equipment === undefined || (request.equipment?.includes(equipment) ?? true)) &&
-      (permission === undefined || request.checkIn.permissions[permission] === true),
-  )
+  const means = meansOf(request)
+  const airs = catalogue.airs.filter((a) => a.id !== wet.air && a.speed > now.speed && !airMissing(a, means))
   const slowest = Math.max(0, ...wet.patches.filter((p) => !p.outside).map((p) => p.dry))
   const sets = [slowerThan(procedure, slowest / 2), slowerThan(procedure, 0)].filter((set) => set.length > 0)
   const drier = (rung: number) =>

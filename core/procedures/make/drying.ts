@@ -2,15 +2,14 @@ import type { AirSetting } from '#core/catalogue/air.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Figures } from '#core/catalogue/figures.ts'
+import { airAtHand, airMissing, airsInTurn, type Means } from '#core/drying/at-hand.ts'
 import { cabinVolume } from '#core/drying/cabin.ts'
 import type { Outside } from '#core/drying/schema.ts'
 import { type Patch, simulate } from '#core/drying/simulate.ts'
 import { stretchesOf } from '#core/drying/stretches.ts'
+import { mild } from '#core/drying/weather.ts'
 import type { Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import type { Work } from './choose.ts'
-
-/** Weather where nobody said another: the mild day of catalogue D2. */
-export const mild: Outside = { temperature: 20, humidity: 0.5 }
 
 /** How a car dries: in what air, in what weather. */
 export interface DryingIn {
@@ -19,6 +18,12 @@ export interface DryingIn {
   after: AirSetting
   outside: Outside
 }
+
+/** What a request says is there; everything where it says nothing. */
+export const meansOf = ({ equipment, checkIn }: Pick<ProcedureRequest, 'equipment' | 'checkIn'>): Means => ({
+  has: (machine) => equipment?.includes(machine) ?? true,
+  permissions: checkIn.permissions,
+})
 
 /**
  * The air that is really at hand: as it was chosen; else doors and a blower where there is one and something may blow, else doors.
@@ -31,13 +36,10 @@ export function dryingIn(
   { airs }: Pick<Catalogue, 'airs'>,
 ): DryingIn {
   const outside = request.outside ?? mild
-  const mayUse = ({ equipment, permission }: AirSetting) =>
-    (equipment === undefined || (has.has(equipment) && !still)) &&
-    (permission === undefined || request.checkIn.permissions[permission] === true)
-  const blower = byId(airs, 'blower', 'air')
-  const atHand = mayUse(blower) ? blower : byId(airs, 'doors', 'air')
+  const means = { has: (id: string) => has.has(id) && !still, permissions: request.checkIn.permissions }
+  const atHand = airAtHand(airs, means)
   const chosen = request.air === undefined ? atHand : byId(airs, request.air, 'air')
-  const air = mayUse(chosen) && !(still && chosen.watts > 0) ? chosen : atHand
+  const air = airMissing(chosen, means) || (still && chosen.watts > 0) ? atHand : chosen
   return { air, after: air.attended === undefined ? air : atHand, outside }
 }
 
@@ -76,8 +78,7 @@ export function dryMinutes(
 ): ReadonlyMap<string, number> {
   const patches = wetted.map((w) => patchOf(w, figures))
   if (patches.length === 0) return new Map()
-  const airs = [{ from: 0, air }, ...(air.attended === undefined ? [] : [{ from: air.attended, air: after }])]
-  const stretches = stretchesOf(airs, [{ from: 0, ...outside }])
+  const stretches = stretchesOf(airsInTurn(air, after), [{ from: 0, ...outside }])
   const { dry } = simulate(patches, cabinVolume(checkIn.vehicle.body), stretches, longest)
   return new Map(patches.map((p, i) => [p.id, Math.min(longest, dry[i]!)]))
 }

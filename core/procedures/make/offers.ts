@@ -68,7 +68,7 @@ export function offersOf(
   const fuller = fullerThan(setting)
   if (!fuller || setting.held.car) return []
   const { besides, catalogue } = setting
-  const done = minutesBySurface(works.flatMap((w) => (besides?.surfaces.has(w.surface.id) ? [] : [w])))
+  const done = minutesBySurface(works.filter((w) => !besides?.surfaces.has(w.surface.id)))
   const plain = { ...setting, besides: undefined }
   // What a taken surface would have had all the same.
   const without = (surface: Surface) =>
