@@ -46,8 +46,11 @@ export async function person(
   return { page, troubles }
 }
 
-/** What axe finds on the page as it stands, one line a rule and place. */
+/** What axe finds on the page once it has come to rest (half-faded words have half their contrast), one line a rule and place. */
 export async function axe(page: Page): Promise<string[]> {
+  await page.waitForFunction(() =>
+    document.getAnimations().every((a) => a.playState !== 'running' || a.effect?.getTiming().iterations === Infinity),
+  )
   await page.evaluate(axeSource)
   return page.evaluate<string[]>(
     `axe.run(document, { resultTypes: ['violations'] }).then((r) => r.violations.flatMap((v) => v.nodes.map((n) => v.id + ': ' + n.target.join(' ') + ' — ' + (n.failureSummary || '').split('\\n').slice(1, 2).join(' ').trim())))`,

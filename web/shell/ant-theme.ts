@@ -50,6 +50,8 @@ export function antTheme(theme: Theme): ThemeConfig {
       controlHeightSM: 44,
       controlHeightLG: 56,
       wireframe: false,
+      // What is under way is still read.
+      opacityLoading: 1,
     },
     components: {
       Button: { primaryShadow: 'none', defaultShadow: 'none', fontWeight: 600 },
