@@ -24,6 +24,8 @@ export const Figures = Type.Object(
         hazards: Type.Array(Type.Number({ minimum: 0 }), { minItems: 4, maxItems: 4 }),
         byAge: Type.Object({ fresh: Positive, days: Positive, old: Positive }, Strict),
         water: Positive,
+        /** Groups of stains whose heat is forbidden only before their acid: what comes back of them may be steamed after its mist. */
+        steamsAfterMist: Type.Array(Type.String()),
       },
       Strict,
     ),

@@ -8,6 +8,8 @@ export interface RemainsMessages {
   residual: { surface: SurfaceName; because: Reason }
   /** Damage that came to light; `at` is the shop's clock. */
   appeared: { surface: SurfaceName | null; id: string; damage: string; at: string; photo: boolean; note: string }
+  /** Judged dry and left, with the lead's or the hand's own reason. */
+  stays: { surface: SurfaceName | null; id: string; note: string }
   'failed-check': { place: string; function?: string; note: string }
 }
 export type Remains = MessageOf<RemainsMessages>

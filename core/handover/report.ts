@@ -22,6 +22,7 @@ export function reportOf(
   zone: string,
 ): Report {
   const surfaces = surfacesOf(checkIn.vehicle.body, catalogue.surfaces)
+  const nameOf = (id: string) => surfaces.find((s) => s.id === id)?.name ?? null
   const places = checkListFor(checkIn, surfaces, catalogue)
   const attended = procedure.steps.filter((s) => s.crew > 0)
   const skipped = attended
@@ -30,7 +31,7 @@ export function reportOf(
   const residuals = procedure.residuals.map((r) => remains('residual', { surface: r.name, because: r.reason }))
   const appeared = state.found.map((f) =>
     remains('appeared', {
-      surface: surfaces.find((s) => s.id === f.surface)?.name ?? null,
+      surface: nameOf(f.surface),
       id: f.surface,
       damage: f.kind,
       at: momentIn(zone, f.at),
@@ -38,6 +39,10 @@ export function reportOf(
       note: f.note,
     }),
   )
+  const { rechecks = [] } = state
+  const stays = rechecks
+    .filter((r) => r.as === 'stays')
+    .map(({ surface: id, note }) => remains('stays', { surface: nameOf(id), id, note }))
   const failed = places
     .filter((p) => state.checks[p.id]?.passed === false)
     .map((p) =>
@@ -52,8 +57,11 @@ export function reportOf(
       .filter((s) => stepState(state, s.id).status === 'finished')
       .map((s) => ({ title: s.title, by: stepState(state, s.id).by, minutes: Math.max(1, Math.ceil(handMinutes(s))) })),
     attended: attendedMinutes(attended.filter((s) => stepState(state, s.id).status === 'finished')),
-    remains: [...skipped, ...residuals, ...appeared, ...failed],
-    expectations: procedure.expectations,
+    remains: [...skipped, ...residuals, ...stays, ...appeared, ...failed],
+    expectations: procedure.expectations.map((e) => {
+      const came = e.of === 'stain' ? rechecks.filter((r) => r.as === 'wicked' && r.surface === e.surface).length : 0
+      return came > 0 ? { ...e, came } : e
+    }),
     checks: places.map((p) => {
       const check = state.checks[p.id]
       return {

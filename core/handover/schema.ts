@@ -3,7 +3,7 @@ import { PlaceToCheck } from '#core/catalogue/check-list-place.ts'
 import { Belonging } from '#core/check-in/belonging.ts'
 import { HandedOver } from '#core/job/schema.ts'
 import { Title } from '#core/procedures/message-schemas.ts'
-import { Procedure } from '#core/procedures/schema.ts'
+import { Expectation } from '#core/procedures/schema.ts'
 import { Remains } from './message-schemas.ts'
 
 const Strict = { additionalProperties: false }
@@ -15,7 +15,10 @@ export const Report = Type.Object(
     attended: Type.Number(),
     /** What was left, and why: skipped steps, residuals of the procedure, places that failed the final check. */
     remains: Type.Array(Remains),
-    expectations: Procedure.properties.expectations,
+    /** As they were told before, with how often each came back as it dried. */
+    expectations: Type.Array(
+      Type.Composite([Expectation, Type.Object({ came: Type.Optional(Type.Integer()) })], Strict),
+    ),
     checks: Type.Array(
       Type.Object(
         {

@@ -22,7 +22,14 @@ const cameTooLate = new Set([
   'needs-reading',
 ])
 /** What somebody saw or wrote down stands whatever else happened. */
-const alwaysCounts = new Set<WorkEvent['type']>(['note', 'customer-said', 'damage-found', 'air-read', 'moisture-read'])
+const alwaysCounts = new Set<WorkEvent['type']>([
+  'note',
+  'customer-said',
+  'damage-found',
+  'recheck-left',
+  'air-read',
+  'moisture-read',
+])
 
 function counts(state: WorkState, event: WorkEvent, code: string): boolean {
   if (alwaysCounts.has(event.type)) return true

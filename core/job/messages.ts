@@ -50,7 +50,7 @@ export interface LogMessages {
   note: { text: string }
   'customer-said': { from: string; text: string; permission?: string; answer?: boolean }
   'condition-changed': { note: string }
-  'recheck-failed': { note: string }
+  'recheck-failed': { note: string; wicked?: boolean }
   'hazard-found': { rule: string; stop: Title | null; note: string; told: string }
   'stop-refused': { step: Title; reason: string }
   'skill-waived': { step: Title; reason: string }

@@ -2,7 +2,7 @@ import type { Stage } from '#core/catalogue/stage.ts'
 import { attendedMinutes } from '#core/procedures/attended.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { isOver, stepState } from './reduce.ts'
-import type { Petal, WorkState } from './schema.ts'
+import type { Petal, StepState, WorkState } from './schema.ts'
 
 /** The petals a job has steps for, in the order of the trade's stages, each open, running or done. */
 export function petalsOf(procedure: Procedure, state: WorkState, stages: readonly Stage[]): Petal[] {
@@ -32,3 +32,7 @@ export function petalsOf(procedure: Procedure, state: WorkState, stages: readonl
 export function minutesLeft(procedure: Procedure, state: WorkState): number {
   return attendedMinutes(procedure.steps.filter((s) => !isOver(state, s.id)))
 }
+
+/** Whole minutes at work on a step so far, with the stretch that runs. @param now milliseconds */
+export const minutesSpent = ({ worked, since }: StepState, now: number): number =>
+  Math.floor(worked + (since === null ? 0 : Math.max(0, now - Date.parse(since)) / 60_000))

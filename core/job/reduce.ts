@@ -2,7 +2,7 @@ import { type Title, title } from '#core/procedures/messages.ts'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
 import { conflictOf } from './conflict.ts'
 import { type LogSaid, log } from './messages.ts'
-import type { StepState, Timer, WorkEvent, WorkState } from './schema.ts'
+import type { DrySeen, StepState, Timer, WorkEvent, WorkState } from './schema.ts'
 
 /** A step nobody has touched. */
 export const waiting: StepState = {
@@ -97,6 +97,21 @@ const withoutCustomer = (state: WorkState, words: string): WorkState => ({
       : line,
   ),
   handedOver: state.handedOver && { ...state.handedOver, to: words },
+})
+
+/** The state with what was seen of surfaces judged dry. */
+const withSeen = (
+  state: WorkState,
+  { author, data }: { author: string; data: { note: string } },
+  at: string,
+  surfaces: readonly string[],
+  as: DrySeen['as'],
+): WorkState => ({
+  ...state,
+  rechecks: [
+    ...(state.rechecks ?? []),
+    ...surfaces.map((surface) => ({ surface, as, note: data.note, by: author, at })),
+  ],
 })
 
 function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkState {
@@ -207,8 +222,13 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
       const said = log('hazard-found', { rule, stop: stop?.title ?? null, note, told })
       return withLine(state, event.author, at, said, stop?.id)
     }
-    case 'recheck-failed':
-      return withLine(state, event.author, at, log('recheck-failed', { note: event.data.note }))
+    case 'recheck-failed': {
+      const { surfaces, wicked, note } = event.data
+      const next = withSeen(state, event, at, surfaces, wicked ? 'wicked' : 'soiled')
+      return withLine(next, event.author, at, log('recheck-failed', { note, ...(wicked ? { wicked } : {}) }))
+    }
+    case 'recheck-left':
+      return withSeen(state, event, at, [event.data.surface], 'stays')
     case 'damage-found': {
       const { surface, kind, note = '', photo = null } = event.data
       return { ...state, found: [...state.found, { surface, kind, note, photo, by: event.author, at }] }

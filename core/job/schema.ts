@@ -75,6 +75,17 @@ const intents = [
       Strict,
     ),
   ),
+  // Judged dry and left as it is: why, for the customer to read.
+  kind(
+    'recheck-left',
+    Type.Object(
+      {
+        surface: Type.String({ pattern: '^[a-z0-9-]+\\.[a-z0-9-]+$', maxLength: 80 }),
+        note: Type.String({ minLength: 3, maxLength: 500 }),
+      },
+      Strict,
+    ),
+  ),
   // What a meter read in the car after an ozone run.
   kind('air-read', Type.Object({ ppm: Type.Number({ minimum: 0, maximum: 1000 }) }, Strict)),
   // What a moisture meter read where a step dries.
@@ -134,7 +145,7 @@ type ServerEvent =
   | { type: 'checked-in'; data: { plate: string } }
   | { type: 'procedure-issued'; data: { version: number } }
   | { type: 'condition-changed'; data: { condition: Condition; note: string } }
-  | { type: 'recheck-failed'; data: { surfaces: string[]; note: string } }
+  | { type: 'recheck-failed'; data: { surfaces: string[]; note: string; wicked?: boolean } }
   | { type: 'hazard-found'; data: { rule: string; surface: string | null; told: string; note: string } }
   // Whoever the car belonged to is not known any more: `words` stands where a name stood.
   | { type: 'customer-erased'; data: { words: string } }
@@ -219,6 +230,19 @@ export const MoistureRead = Type.Object(
   Strict,
 )
 
+/** What was seen when something that had been wet was judged dry and was not right: it came back, had not come clean, or stays as it is. */
+export const DrySeen = Type.Object(
+  {
+    surface: Type.String(),
+    as: Type.Union([Type.Literal('wicked'), Type.Literal('soiled'), Type.Literal('stays')]),
+    note: Type.String(),
+    by: Type.String(),
+    at: Type.String(),
+  },
+  Strict,
+)
+export type DrySeen = Static<typeof DrySeen>
+
 export const WorkState = Type.Object(
   {
     position: Type.Integer(),
@@ -253,6 +277,7 @@ export const WorkState = Type.Object(
     /** Left out while nobody has read any. */
     air: Type.Optional(Type.Array(AirRead)),
     moisture: Type.Optional(Type.Array(MoistureRead)),
+    rechecks: Type.Optional(Type.Array(DrySeen)),
     conflicts: Type.Array(Conflict),
     handedOver: HandedOver,
   },

@@ -72,6 +72,7 @@ export interface ReasonMessages {
   'gentler-rung': { because: Reason }
   'failed-when-dry': { times: number }
   'no-further-rung': None
+  'came-back': { times: number }
   'too-much-water': { treatment: string; ceiling: number }
   'fluid-by-trained': { rule: string }
   held: { rule: string; because: HeldBecause }

@@ -18,6 +18,8 @@ export interface Change {
   cleared?: string
   /** Surfaces that failed when judged dry. */
   failed?: readonly string[]
+  /** They were clean and came back as they dried, instead of not having come clean. */
+  wicked?: boolean
 }
 
 const isOf = (stop: string, rule: string) => stop === `stop:${rule}` || stop.startsWith(`stop:${rule}:`)
@@ -33,7 +35,7 @@ export function revisedRequest(
   request: ProcedureRequest,
   procedure: Procedure,
   over: ReadonlySet<string>,
-  { checkIn = request.checkIn, condition = {}, failed = [], cleared, found }: Change,
+  { checkIn = request.checkIn, condition = {}, failed = [], wicked = false, cleared, found }: Change,
   underWay: ReadonlySet<string> = new Set(),
 ): ProcedureRequest {
   const touched = (id: string) => over.has(id) || underWay.has(id)
@@ -46,13 +48,14 @@ export function revisedRequest(
   const kept = procedure.steps
     .filter((s) => stands(s) || s.kept || s.id === cleared || begun(s))
     .map((s) => ({ ...s, kept: true as const }))
-  const retries = { ...request.retries }
-  for (const id of failed) retries[id] = (retries[id] ?? 0) + 1
+  const field = wicked ? 'wicked' : 'retries'
+  const counted = { ...request[field] }
+  for (const id of failed) counted[id] = (counted[id] ?? 0) + 1
   return {
     ...request,
     checkIn: { ...checkIn, condition: { ...checkIn.condition, ...condition } },
     kept,
-    retries,
+    [field]: counted,
     cleared: [
       ...(request.cleared ?? []).filter((id) => found === undefined || !isOf(id, found)),
       // A second finding of a kind stands beside the first one's step under a number.

@@ -220,6 +220,12 @@ export const ProcedureRequest = Type.Object(
         description: 'each asks for the next rung there',
       }),
     ),
+    /** How often a surface was clean and came back as it dried. */
+    wicked: Type.Optional(
+      Type.Record(Type.String({ maxLength: 80 }), Type.Integer({ minimum: 0, maximum: 20 }), {
+        description: 'a mist, then covered steam where it may be, no more water',
+      }),
+    ),
     /** Ids of stop steps that somebody who may has cleared. */
     cleared: Type.Optional(Type.Array(Type.String({ maxLength: 120 }), { maxItems: 200 })),
     seed: Type.Optional(Type.Integer({ minimum: 0 })),
@@ -246,7 +252,7 @@ export const Residual = Type.Object(
 )
 export type Residual = Static<typeof Residual>
 
-const Expectation = Type.Object(
+export const Expectation = Type.Object(
   {
     surface: Type.String(),
     name: SurfaceName,

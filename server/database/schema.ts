@@ -242,6 +242,26 @@ export const weather = mysqlTable(
   (t) => [primaryKey({ columns: [t.shop, t.day] })],
 )
 
+/** What was foretold of stains that come back as they dry, beside what happened. */
+export const wicking = mysqlTable(
+  'wicking',
+  {
+    shop: id('shop_id').notNull(),
+    job: id('job_id').notNull(),
+    surface: varchar('surface', { length: 80 }).notNull(),
+    stain: varchar('stain', { length: 60 }).notNull(),
+    /** Percent, as it was foretold before it was first looked at. */
+    chance: int('chance').notNull(),
+    came: boolean('came_back').notNull(),
+    at: moment('at').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.job, t.surface, t.stain] }),
+    index('wicking_shop').on(t.shop, t.stain),
+    within('wicking_of_job', [t.shop, t.job], [jobs.shop, jobs.id]),
+  ],
+)
+
 export const equipment = mysqlTable(
   'equipment',
   {

@@ -1,5 +1,6 @@
 import { eq, getTableColumns, getTableName, sql } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { Foretold } from '#core/job/recheck.ts'
 import type { WorkEvent } from '#core/job/schema.ts'
 import type { Timing } from '#core/procedures/pace.ts'
 import type { Database } from '#server/database/connection.ts'
@@ -10,6 +11,7 @@ import type { Scope } from '#server/http/scope.ts'
 import { announce } from '#server/http/store/changes.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
 import { drawForVehicle } from '#server/shelf/lots.ts'
+import { keepWicking } from './wicking.ts'
 
 /** An event as it stands in its row. */
 type Row = typeof events.$inferInsert
@@ -99,6 +101,8 @@ export async function store(
   event: WorkEvent,
   catalogue: Catalogue,
   timing?: Timing,
+  /** What was foretold of the surfaces that this event judges dry and good. */
+  judged: readonly Foretold[] = [],
 ): Promise<void> {
   const row = {
     ...event,
@@ -110,6 +114,11 @@ export async function store(
     timedTook: timing?.took ?? null,
     timedPeople: timing?.people ?? null,
   }
+  if (judged.length > 0)
+    return inTransaction(db, async (tx) => {
+      await tx.insert(events).values(row)
+      await keepWicking(tx, scope, event.job, judged, false, event.serverTime)
+    })
   // A second handing over, written down on two phones, is kept like any fact but takes nothing.
   if (event.type !== 'handed-over' || event.offline?.conflict === 'handed-over') return ledgers(db).append(row)
   await inTransaction(db, async (tx) => {

@@ -41,7 +41,14 @@ export const procedureRoutes = ({ db, now }: AppContext): Route[] =>
     'POST /api/jobs/:id/findings': ({ catalogue, scope, params, body: { rule, surface, told, note } }) =>
       revise(db, scope, params.id, { found: { rule, surface, told }, note }, catalogue, now()),
     'POST /api/jobs/:id/recheck': async ({ catalogue, scope, params, body }): Promise<RevisionView> =>
-      revise(db, scope, params.id, { failed: body.surfaces, note: body.note }, catalogue, now()),
+      revise(
+        db,
+        scope,
+        params.id,
+        { failed: body.surfaces, wicked: body.wicked ?? false, note: body.note },
+        catalogue,
+        now(),
+      ),
     'GET /api/house-rules': async ({ scope }): Promise<HouseRulesView> => ({ choices: scope.houseRules }),
     'PUT /api/house-rules': async ({ catalogue, scope, body }): Promise<HouseRulesView> => {
       await keepHouseRules(db, scope, body.choices, catalogue)

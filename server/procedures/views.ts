@@ -89,6 +89,15 @@ export const PaceView = Type.Object(
         Strict,
       ),
     ),
+    /** What was foretold, in percent, of stains that come back as they dry, and what happened; left out before any was judged. */
+    wicking: Type.Optional(
+      Type.Array(
+        Type.Object(
+          { stain: Type.String(), seen: Type.Integer(), foretold: Type.Integer(), came: Type.Integer() },
+          Strict,
+        ),
+      ),
+    ),
   },
   Strict,
 )

@@ -29,7 +29,11 @@ const ImportBody = Type.Object({ version: Version, file: ProcedureFile }, Strict
 const ConditionBody = Type.Object({ condition: Condition, note: Note }, Strict)
 
 const RecheckBody = Type.Object(
-  { surfaces: Type.Array(Type.String({ maxLength: 80 }), { minItems: 1, maxItems: 100 }), note: Note },
+  {
+    surfaces: Type.Array(Type.String({ maxLength: 80 }), { minItems: 1, maxItems: 100 }),
+    wicked: Type.Optional(Type.Boolean()),
+    note: Note,
+  },
   Strict,
 )
 

@@ -3,6 +3,7 @@ import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { type Actor, refusal } from '#core/job/allow.ts'
 import { needsOf } from '#core/job/needs.ts'
 import { minutesLeft, petalsOf } from '#core/job/progress.ts'
+import { foretoldOf, isRecheck } from '#core/job/recheck.ts'
 import { reduce } from '#core/job/reduce.ts'
 import type { Facts, WorkEvent, WorkIntent } from '#core/job/schema.ts'
 import { timingOf } from '#core/job/timings.ts'
@@ -173,7 +174,7 @@ async function append(
     const state = reduce(current.state, event, current.procedure)
     try {
       const timing = timingOf(event, state, current.procedure, current.rates)
-      await store(db, scope, event, catalogue, timing)
+      await store(db, scope, event, catalogue, timing, judgedGood(event, current.procedure))
     } catch (error) {
       if (!isDuplicate(error) && !isConflict(error)) throw error
       remembered = undefined
@@ -187,6 +188,13 @@ async function append(
     remember(jobId, { ...current, state })
     return event
   }
+}
+
+/** What was foretold of the surfaces that the end of a recheck finds dry and good. */
+function judgedGood(event: WorkEvent, procedure: Procedure) {
+  if (event.type !== 'step-finished' || event.offline?.conflict) return []
+  const step = procedure.steps.find((s) => s.id === event.data.step)
+  return step && isRecheck(step) ? foretoldOf(procedure, step.surfaces) : []
 }
 
 /** Everything the Work, final check and handover screens show of a job. */

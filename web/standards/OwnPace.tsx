@@ -10,6 +10,7 @@ import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/standards.ts'
 import { useKeepRates, usePace } from './api.ts'
 
+const percent = (chance: number) => `${chance} %`
 const times = (factor: number) => `× ${factor.toFixed(2)}`
 
 /** What the shop's own finished steps say of its pace, before and after it is taken over. */
@@ -29,7 +30,8 @@ export function OwnPace({ catalogue }: { catalogue: WordedCatalogue }) {
   }, [catalogue, pace.data, proposed])
   if (pace.isPending) return <Fetching lines={4} />
   if (pace.isLoadingError) return <ErrorNotice error={pace.error} onRetry={() => void pace.refetch()} />
-  const { measured, rates } = pace.data
+  const { measured, rates, wicking } = pace.data
+  const stain = (id: string) => catalogue.stains.find((s) => s.id === id)?.name ?? id
   const name = (id: string) => [...catalogue.treatments, ...catalogue.wholeCar].find((t) => t.id === id)?.name ?? id
   return (
     <section className="card stack" aria-labelledby="pace">
@@ -66,6 +68,24 @@ export function OwnPace({ catalogue }: { catalogue: WordedCatalogue }) {
         </>
       )}
       {keep.isError && <ErrorNotice error={keep.error} />}
+      {wicking && (
+        <>
+          <h3>{words.wicking}</h3>
+          <p className="soft">{words.wickingLead}</p>
+          <Table
+            size="small"
+            pagination={false}
+            rowKey="stain"
+            dataSource={wicking}
+            columns={[
+              { title: words.stain, dataIndex: 'stain', render: stain },
+              { title: words.judged, dataIndex: 'seen', align: 'right' },
+              { title: words.foretold, dataIndex: 'foretold', align: 'right', render: percent },
+              { title: words.came, align: 'right', render: (_, w) => words.cameOf(w.came, w.seen) },
+            ]}
+          />
+        </>
+      )}
     </section>
   )
 }

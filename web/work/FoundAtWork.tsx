@@ -57,14 +57,16 @@ export function FoundAtWork({ job, view, surfaces, catalogue, onAppend, error, o
         people={Object.values(view.names)}
         onClose={close}
       />
-      <RecheckDialog
-        job={job}
-        open={open === 'recheck'}
-        body={view.job.body}
-        all={surfaces}
-        surfaces={surfaces.filter((s) => wetted.has(s.id))}
-        onClose={close}
-      />
+      {open === 'recheck' && (
+        <RecheckDialog
+          job={job}
+          body={view.job.body}
+          all={surfaces}
+          surfaces={surfaces.filter((s) => wetted.has(s.id))}
+          onAppend={onAppend}
+          onClose={close}
+        />
+      )}
       <DamageDialog
         job={job}
         open={open === 'damage'}

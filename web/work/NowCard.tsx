@@ -1,7 +1,7 @@
 import { Button } from 'antd'
 import { useState } from 'react'
+import { minutesSpent } from '#core/job/progress.ts'
 import { stepState } from '#core/job/reduce.ts'
-import type { StepState } from '#core/job/schema.ts'
 import { sayAmount, sayMinutes, sayRatio } from '#core/units/format.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
 import type { AtWork } from '#web/client/work.ts'
@@ -21,10 +21,6 @@ interface Props {
   held: string | undefined
   onAppend: (event: NewEvent) => Promise<boolean>
 }
-
-/** Minutes at work on a step so far, with the stretch that runs. */
-const minutesSpent = ({ worked, since }: StepState, now: number) =>
-  Math.floor(worked + (since === null ? 0 : Math.max(0, now - Date.parse(since)) / 60_000))
 
 /** The one big card: what, how, bottle, towel, timer, caution; one thumb to start, finish, pause or skip. */
 export function NowCard({ view, step, person, now, busy, error, held, onAppend }: Props) {

@@ -1,6 +1,8 @@
-import { Input, Modal, Select } from 'antd'
+import { Input, Modal, Radio, Select } from 'antd'
 import { useState } from 'react'
 import type { Body, Surface } from '#core/cabin/schema.ts'
+import type { DrySeen } from '#core/job/schema.ts'
+import type { NewEvent } from '#web/client/ledger.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { PlacesCar } from '#web/ui/PlacesCar.tsx'
 import { words } from '#words/en/screens/work.ts'
@@ -9,36 +11,43 @@ import { useFailRecheck } from './api.ts'
 
 interface Props {
   job: string
-  open: boolean
   body: Body | undefined
   /** Every surface of the car. */
   all: readonly Surface[]
   /** What has been wet: only that is judged dry. */
   surfaces: readonly Surface[]
+  /** What it is about, where that is known. */
+  preset?: readonly string[]
+  onAppend: (event: NewEvent) => Promise<boolean>
   onClose: () => void
 }
 
-/** What failed its dry judgement: one surface or several, and what is seen there. */
-export function RecheckDialog({ job, open, body, all, surfaces, onClose }: Props) {
+type As = DrySeen['as']
+const ways: readonly As[] = ['wicked', 'soiled', 'stays']
+
+/** What failed its dry judgement: where, whether it came back, never came clean or stays as it is, and what is seen there. */
+export function RecheckDialog({ job, body, all, surfaces, preset = [], onAppend, onClose }: Props) {
   const fail = useFailRecheck(job)
-  const [chosen, setChosen] = useState<string[]>([])
+  const [chosen, setChosen] = useState<string[]>([...preset])
+  const [as, setAs] = useState<As>()
   const [note, setNote] = useState('')
-  const close = () => {
-    fail.reset()
-    setChosen([])
-    setNote('')
+  const left = fail.data?.residuals.find((r) => r.code === 'tried' && chosen.includes(r.surface))
+  const say = async () => {
+    if (fail.isSuccess) return onClose()
+    if (as !== 'stays') return fail.mutate({ surfaces: chosen, wicked: as === 'wicked', note: note.trim() })
+    for (const surface of chosen)
+      if (!(await onAppend({ type: 'recheck-left', data: { surface, note: note.trim() } }))) return
     onClose()
   }
-  const left = fail.data?.residuals.find((r) => r.code === 'tried' && chosen.includes(r.surface))
   return (
     <Modal
       title={words.recheckTitle}
-      open={open}
-      onCancel={close}
-      onOk={() => (fail.isSuccess ? close() : fail.mutate({ surfaces: chosen, note: note.trim() }))}
-      okText={fail.isSuccess ? 'OK' : words.recheckSay}
+      open
+      onCancel={onClose}
+      onOk={() => void say()}
+      okText={fail.isSuccess ? 'OK' : as === 'stays' ? words.recheckLeave : words.recheckSay}
       confirmLoading={fail.isPending}
-      okButtonProps={{ disabled: chosen.length === 0 || note.trim().length < 3 }}
+      okButtonProps={{ disabled: chosen.length === 0 || as === undefined || note.trim().length < 3 }}
     >
       {fail.isSuccess ? (
         <div role="status">
@@ -49,7 +58,6 @@ export function RecheckDialog({ job, open, body, all, surfaces, onClose }: Props
         </div>
       ) : (
         <div className="stack near">
-          <p className="soft">{words.recheckLead}</p>
           <Select
             mode="multiple"
             aria-label={words.recheckWhere}
@@ -62,6 +70,18 @@ export function RecheckDialog({ job, open, body, all, surfaces, onClose }: Props
           {body && chosen.length > 0 && (
             <PlacesCar body={body} surfaces={all} isLit={(s) => chosen.includes(s.id)} label={words.recheckLit} />
           )}
+          <Radio.Group
+            className="stack near"
+            aria-label={words.recheckAs}
+            value={as}
+            onChange={(e) => setAs(e.target.value as As)}
+          >
+            {ways.map((way) => (
+              <Radio key={way} value={way}>
+                {words.recheckWays[way]} <span className="soft">{words.recheckThen[way]}</span>
+              </Radio>
+            ))}
+          </Radio.Group>
           <Input
             aria-label={words.recheckNote}
             placeholder={words.recheckNote}

@@ -2,6 +2,7 @@ import { useCallback, useState } from 'react'
 import { Link } from 'react-router'
 import { openStops, refusal } from '#core/job/allow.ts'
 import { ozoneOf } from '#core/job/ozone.ts'
+import { isRecheck } from '#core/job/recheck.ts'
 import { isOver, openSteps } from '#core/job/reduce.ts'
 import { heartOf, sayMinutes } from '#core/units/format.ts'
 import { type NewEvent, useAppendEvent, useWork } from '#web/client/ledger.ts'
@@ -22,6 +23,7 @@ import { FoundAtWork } from './FoundAtWork.tsx'
 import { NowCard } from './NowCard.tsx'
 import { Others } from './Others.tsx'
 import { OzoneCard } from './OzoneCard.tsx'
+import { RecheckCard } from './RecheckCard.tsx'
 import { SkillWaits } from './SkillWaits.tsx'
 import { StopCard } from './StopCard.tsx'
 import './work.css'
@@ -139,7 +141,20 @@ export default function WorkScreen() {
       <div className="stack">
         {error && !flagging && <ErrorNotice error={error} />}
         {step?.stop && mayWork && <StopCard key={step.id} {...ofStops} step={step} error={error} />}
-        {step && !step.stop && mayWork && (
+        {step && mayWork && isRecheck(step) && (
+          <RecheckCard
+            key={step.id}
+            view={view}
+            step={step}
+            surfaces={surfaces}
+            person={session.person}
+            now={now}
+            busy={busy || settling}
+            error={error}
+            onAppend={tap}
+          />
+        )}
+        {step && !step.stop && mayWork && !isRecheck(step) && (
           <NowCard
             key={step.id}
             view={view}

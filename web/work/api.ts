@@ -32,7 +32,7 @@ export function useHazard(job: string) {
 export function useFailRecheck(job: string) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (body: { surfaces: string[]; note: string }) =>
+    mutationFn: (body: { surfaces: string[]; wicked: boolean; note: string }) =>
       post('/api/jobs/:id/recheck', { params: { id: job }, body }),
     onSuccess: () => client.invalidateQueries({ queryKey: ['jobs', job] }),
   })

@@ -12,6 +12,7 @@ export const remainsWhat: WordsOf<RemainsMessages> = {
   skipped: ({ step }, n) => say(titles, step, n),
   residual: ({ surface }, n) => n.surface(surface),
   appeared: ({ surface, id }, n) => (surface ? n.surface(surface) : id),
+  stays: ({ surface, id }, n) => (surface ? n.surface(surface) : id),
   'failed-check': ({ place, function: dead }, n) => placeToCheck({ id: place, function: dead }, n),
 }
 /** Why it was left. */
@@ -20,5 +21,6 @@ export const remainsWhy: WordsOf<RemainsMessages> = {
   residual: ({ because }, n) => say(reasons, because, n),
   appeared: ({ damage, at, photo, note }, n) =>
     `${n.of('damages', damage).name}: appeared during cleaning, ${at}${photo ? ', with a photo' : ''}${note ? `. ${note}` : ''}`,
+  stays: ({ note }) => `Judged dry, and left as it is: ${note}`,
   'failed-check': ({ note }) => note || 'failed the final check',
 }

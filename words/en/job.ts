@@ -64,7 +64,7 @@ export const log: WordsOf<LogMessages> = {
       .filter(Boolean)
       .join(' '),
   'condition-changed': ({ note }) => `Condition changed: ${note}`,
-  'recheck-failed': ({ note }) => `Recheck failed: ${note}`,
+  'recheck-failed': ({ note, wicked }) => `${wicked ? 'Came back as it dried' : 'Recheck failed'}: ${note}`,
   'hazard-found': ({ rule, stop, note, told }, n) =>
     `${stop ? say(titles, stop, n) : rule}. ${note ? `${note} ` : ''}Told: ${told}.`,
   'stop-refused': ({ step, reason }, n) => `Refused, as anyone may: ${say(titles, step, n)}. ${reason}`,

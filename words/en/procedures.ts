@@ -47,6 +47,8 @@ export const chances: Record<ChanceBand, string> = {
 export const unplanned = 'not worked: it stays as it is'
 /** @param tenths how likely, of ten */
 export const comesBack = (tenths: number) => `; may come back as it dries, ${tenths} in 10`
+const timesSaid = (times: number) => (times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`)
+export const cameBack = (times: number) => `; came back ${timesSaid(times)} as it dried`
 export const damageStays = (appeared: boolean) => (appeared ? 'stays; appeared during cleaning' : 'stays: damage')
 
 function because(why: HeldBecause, n: Names): string {
@@ -167,6 +169,8 @@ export const reasons: WordsOf<ReasonMessages> = {
   'failed-when-dry': ({ times }) =>
     `Judged dry and failed ${times} times: left as it is, what remains is told at handover.`,
   'no-further-rung': () => 'Judged dry and failed; no further rung is allowed here. What remains is told at handover.',
+  'came-back': ({ times }) =>
+    `It was clean and came back ${timesSaid(times)} as it dried: no more is done, because more water brings more of it up.`,
   'too-much-water': ({ treatment, ceiling }, n) =>
     `${n.of('treatments', treatment).name} would leave more water than the ${ceiling} g/m² that may stay here.`,
   'fluid-by-trained': ({ rule }, n) =>

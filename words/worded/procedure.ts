@@ -1,4 +1,5 @@
 import { chanceBand } from '#core/condition/expectation.ts'
+import type { Report } from '#core/handover/schema.ts'
 import type { Difference, Finding, FitLimit, IdleWait, Procedure, Residual, Step } from '#core/procedures/schema.ts'
 import { sayMinutes } from '#core/units/format.ts'
 import type { Language } from '#words/language.ts'
@@ -80,7 +81,7 @@ export const findingInWords = (finding: Finding, { procedures, names }: Language
 })
 
 export function expectationInWords(
-  { surface, name, of, kind, chance, comesBack = 0, appeared, unplanned }: Procedure['expectations'][number],
+  { surface, name, of, kind, chance, comesBack = 0, came = 0, appeared, unplanned }: Report['expectations'][number],
   { procedures, names }: Language,
 ): ExpectationInWords {
   const isStain = of === 'stain'
@@ -93,7 +94,11 @@ export function expectationInWords(
       ? procedures.unplanned
       : isStain
         ? procedures.chances[chanceBand(chance)] +
-          (comesBack >= 10 ? procedures.comesBack(Math.round(comesBack / 10)) : '')
+          (came > 0
+            ? procedures.cameBack(came)
+            : comesBack >= 10
+              ? procedures.comesBack(Math.round(comesBack / 10))
+              : '')
         : procedures.damageStays(appeared === true),
   }
 }

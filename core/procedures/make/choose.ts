@@ -61,6 +61,8 @@ class Choice {
   private readonly limits: Limits
   /** What is done instead of something else, and of what. */
   private readonly standsFor = new Map<string, string>()
+  /** What a stain rules out only before it has had its own treatment. */
+  private readonly unbanned = new Set<string>()
 
   constructor(
     readonly surface: Surface,
@@ -106,7 +108,7 @@ class Choice {
 
   /** What a stain here rules out of a treatment that is not its own (judgement: a stain rules its panel). */
   private banned(treatment: Treatment): { ban: Ban; kind: StainKind } | undefined {
-    if (!soft.has(this.material.family)) return undefined
+    if (!soft.has(this.material.family) || this.unbanned.has(treatment.id)) return undefined
     for (const { kind } of this.stains) {
       if (kind.treatments.includes(treatment.id)) continue
       const ban = kind.bans.find((b) => this.has(treatment, b))
@@ -351,7 +353,7 @@ class Choice {
     return this.setting.done.has(`${id} ${this.surface.id}`)
   }
 
-  /** After failed rechecks: the next rung, an acid mist against what came back, or nothing more. */
+  /** After failed rechecks: the next rung, or nothing more. */
   retried(programme: Programme, level: number, times: number): string[] {
     const fresh = (ids: readonly string[]) => ids.filter((id) => !this.isDone(id))
     if (times > this.setting.catalogue.figures.mostRetries) {
@@ -362,10 +364,26 @@ class Choice {
       const more = fresh(this.fitted(programme.soil[next]!, []))
       if (more.length > 0 && !this.allowed(more, more)) return more
     }
-    const mist = this.fitted(['acid', 'acid_out'], ['acid', 'acid_out'])
-    if (!this.isDone('acid') && !this.allowed(mist, mist)) return mist
     this.record('tried', reason('no-further-rung', none))
     return []
+  }
+
+  /**
+   * Clean, and back as it dried (trade.md §7): a mist and a dry towel, then covered steam, no more water, two rounds at most. Steam sets
+   * protein, urine and dye, and what nobody knows may be one of them.
+   */
+  cameBack(times: number): string[] {
+    const { wicking, mostRetries } = this.setting.catalogue.figures
+    const steams = ({ kind }: { kind: StainKind }) =>
+      wicking.steamsAfterMist.includes(kind.group) || !kind.bans.includes('heat')
+    if (this.stains.length > 0 && this.stains.every(steams)) this.unbanned.add('steam')
+    const rounds = this.unbanned.has('steam') ? ['wick_mist', 'steam'] : ['wick_mist']
+    const next = rounds.slice(0, times).find((id) => !this.isDone(id) && !this.allowed([id], [id]))
+    if (next === undefined || times > mostRetries) {
+      this.record('tried', reason('came-back', { times }))
+      return []
+    }
+    return [next]
   }
 
   /** What was sold, the finish and the house have their own way instead of the usual one: where everything it uses may be used here. */
@@ -568,6 +586,8 @@ export function chooseWork(
   let ids = [...choice.startingRung(programme, level, forStains)]
   const times = setting.retries[surface.id] ?? 0
   if (times > 0) ids.push(...choice.retried(programme, level, times))
+  const back = setting.wicked[surface.id] ?? 0
+  if (back > 0) ids.push(...choice.cameBack(back))
   ids.push(...choice.fitted(forStains, forStains))
   // What is extracted needs neither a wet vacuum beside it nor what stands for one.
   if (ids.some((id) => rinses.has(id))) ids = ids.filter((id) => !besideRinsing.has(id))
@@ -587,7 +607,7 @@ export function chooseWork(
   // What was wet is judged when dry, and what hides soil in raking light.
   const judged =
     choice.stains.length > 0 ||
-    times > 0 ||
+    times + back > 0 ||
     ids.some((id) => setting.treatment(id).dries || (choice.isJudged && setting.treatment(id).wet))
   if (judged && !ids.includes('groom')) ids.push('judge')
   if (setting.held.noDust) ids = ids.filter((id) => id !== 'dust')

@@ -86,6 +86,13 @@ function besideKept(steps: readonly Draft[]): Draft[] {
   return steps.map((s) => (!s.kept && taken.has(s.id) ? { ...s, id: named(s.id) } : s))
 }
 
+/** g/m² in each surface when its wetting ends: what is still to be done there, or else what an earlier version has done. */
+const leftWet = (kept: readonly Step[], now: ReadonlyMap<string, number>): ReadonlyMap<string, number> =>
+  new Map([
+    ...kept.filter((s) => s.dryIn !== undefined).flatMap((s) => s.surfaces.map((id): [string, number] => [id, s.left])),
+    ...now,
+  ])
+
 /** Why each step stands where it stands: behind what, by rule, in the rules' order. */
 function reasonsOf(links: readonly StepLink[], catalogue: Catalogue) {
   const after = new Map<string, Map<string, string[]>>()
@@ -237,7 +244,13 @@ function review(
       tanks,
     },
     residuals: worked.residuals,
-    expectations: expectationsOf(checkIn, surfaces, catalogue, kept.length > 0 ? undefined : worked.works, dried.left),
+    expectations: expectationsOf(
+      checkIn,
+      surfaces,
+      catalogue,
+      kept.length > 0 ? undefined : worked.works,
+      leftWet(kept, dried.left),
+    ),
     ...(dried.drying ? { drying: dried.drying } : {}),
     ...(setting.sold?.offers ? { offers: offersOf(surfaces, condition, setting, worked.works) } : {}),
     notes: notesOf({ ...request, checkIn }, setting, drying),

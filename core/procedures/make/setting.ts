@@ -44,6 +44,8 @@ export interface Setting {
   rungs: ReadonlyMap<string, number>
   /** Failed rechecks by surface. */
   retries: Readonly<Record<string, number>>
+  /** How often a surface came back as it dried. */
+  wicked: Readonly<Record<string, number>>
   /** "treatment surface" that earlier versions of the procedure have finished. */
   done: ReadonlySet<string>
   /** What findings that stop hold; nothing until it has been looked for. */
@@ -138,6 +140,7 @@ export function settingOf(request: ProcedureRequest, catalogue: Catalogue): Sett
     car,
     rungs: new Map(Object.entries(request.rungs ?? {})),
     retries: request.retries ?? {},
+    wicked: request.wicked ?? {},
     done: new Set((request.kept ?? []).flatMap((s) => s.surfaces.map((id) => `${s.treatment} ${id}`))),
     held: heldIn([]),
     covered: new Set(checkIn.permissions['child-seat'] === false ? checkIn.childSeats : []),

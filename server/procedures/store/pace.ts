@@ -7,6 +7,7 @@ import { events, shops } from '#server/database/schema.ts'
 import { inTransaction } from '#server/database/transaction.ts'
 import { note } from '#server/http/audit.ts'
 import type { Scope } from '#server/http/scope.ts'
+import { wickingSeen } from '#server/jobs/wicking.ts'
 import type { PaceView } from '#server/procedures/views.ts'
 
 /** The shop's latest times are what its pace is measured on: about two hundred vehicles'. */
@@ -26,7 +27,12 @@ export async function paceView(db: Database, scope: Scope): Promise<PaceView> {
     .where(and(eq(events.shop, scope.shop), isNotNull(events.timedTreatment)))
     .orderBy(desc(events.serverTime))
     .limit(lastTimes)
-  return { rates: shop?.rates ?? {}, measured: paceOf(rows as Timing[]) }
+  const wicking = await wickingSeen(db, scope)
+  return {
+    rates: shop?.rates ?? {},
+    measured: paceOf(rows as Timing[]),
+    ...(wicking.length > 0 ? { wicking } : {}),
+  }
 }
 
 /** Takes paces over for planning. Procedures already issued keep theirs. @throws BadInput for a treatment nobody knows */

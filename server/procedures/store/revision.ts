@@ -3,6 +3,7 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { Condition } from '#core/condition/schema.ts'
+import { foretoldOf } from '#core/job/recheck.ts'
 import { touchedSteps } from '#core/job/reduce.ts'
 import { differenceOf } from '#core/procedures/edit/difference.ts'
 import { needsPlace, withFinding } from '#core/procedures/make/findings-that-stop.ts'
@@ -15,6 +16,7 @@ import { Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { issuedProcedure, jobAtWork } from '#server/jobs/jobs.ts'
 import { appendByServer } from '#server/jobs/ledger.ts'
+import { keepWicking } from '#server/jobs/wicking.ts'
 import type { RevisionView } from '#server/procedures/views.ts'
 import { requestFor } from './request.ts'
 
@@ -22,6 +24,8 @@ import { requestFor } from './request.ts'
 export interface Seen {
   condition?: Condition
   failed?: string[]
+  /** They came back as they dried. */
+  wicked?: boolean
   cleared?: { step: string; references: Record<string, string> }
   /** A finding that stops, by its rule. */
   found?: { rule: string; surface: string | undefined; told: string }
@@ -105,7 +109,7 @@ function once(
   db: Database,
   scope: Scope,
   id: string,
-  { note, condition, failed, cleared, found }: Seen,
+  { note, condition, failed, wicked = false, cleared, found }: Seen,
   catalogue: Catalogue,
   now: string,
 ): Promise<RevisionView> {
@@ -117,7 +121,7 @@ function once(
     const { over, underWay } = touchedSteps(state)
     const change: Change = {
       ...(condition ? { condition } : {}),
-      ...(failed ? { failed } : {}),
+      ...(failed ? { failed, wicked } : {}),
       ...(cleared ? { cleared: cleared.step } : {}),
       ...(found
         ? { found: found.rule, checkIn: await withFound(tx, scope, issued.request.checkIn, found, catalogue, now) }
@@ -139,10 +143,11 @@ function once(
       : found
         ? { type: 'hazard-found', data: { ...found, surface: found.surface ?? null, note } }
         : failed
-          ? { type: 'recheck-failed', data: { surfaces: failed, note } }
+          ? { type: 'recheck-failed', data: { surfaces: failed, note, ...(wicked ? { wicked } : {}) } }
           : { type: 'condition-changed', data: { condition: condition!, note } }
     const issuing = { type: 'procedure-issued', data: { version } }
     const position = await appendByServer(tx, scope, id, state.position, [seen, issuing], now)
+    if (failed && wicked) await keepWicking(tx, scope, id, foretoldOf(procedure, failed), true, now)
     await tx
       .update(jobs)
       .set({ procedureVersion: version, position, checkIn: request.checkIn, version: job.version + 1 })

@@ -28,4 +28,11 @@ export const words = {
   proposed: 'To plan with',
   takeOver: 'Plan with our own pace',
   backToBook: 'Back to the catalogue’s',
+  wicking: 'What comes back as it dries',
+  wickingLead: 'What was foretold when the sheet was made, beside what the rechecks found.',
+  stain: 'Stain',
+  judged: 'Judged dry',
+  foretold: 'Foretold',
+  came: 'Came back',
+  cameOf: (came: number, seen: number) => `${came} of ${seen} (${Math.round((100 * came) / seen)} %)`,
 }
