@@ -6,6 +6,7 @@ import { openOrEnd, root, settingsOrEnd } from './launch.ts'
 
 process.env.LOG ??= 'warn'
 process.env.WEATHER ??= 'mild'
+process.env.METER ??= 'stand-in'
 const settings = settingsOrEnd({ port: 4180, folder: join(root, '.data', 'demo') })
 const { running } = await openOrEnd({ ...settings, databaseUri: undefined, folder: join(root, '.data', 'demo') })
 await seedDemo(running.context, standInSource(settings.weather ?? 'mild'))

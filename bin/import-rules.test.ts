@@ -51,6 +51,7 @@ const cases: [folder: string, imported: string, refused: boolean][] = [
       ['server', 'customers', 'plan/store'],
       ['server', 'day', 'plan/store'],
       ['server', 'handover', 'work/store'],
+      ['server', 'meter', 'work/store'],
       ['server', 'mixing', 'plan/store'],
       ['server', 'people', 'plan/store'],
       ['server', 'photos', 'plan/store'],

@@ -56,6 +56,7 @@ const mayImport = {
     customers: capability,
     day: capability,
     handover: capability,
+    meter: capability,
     mixing: capability,
     people: capability,
     records: capability,

@@ -12,6 +12,7 @@ import type { Exists } from './http/install-route.ts'
 import { servePages } from './http/pages.ts'
 import type { AppContext, Route } from './http/route.ts'
 import { jobOf } from './jobs/jobs.ts'
+import { meterStream } from './meter/stream.ts'
 import { mixingRoutes } from './mixing/routes.ts'
 import { peopleRoutes } from './people/routes.ts'
 import { signInRoutes } from './people/sign-in.ts'
@@ -50,7 +51,7 @@ export const allRoutes = (context: AppContext): Route[] =>
 /** The application: the interface under /api, and the built pages for everything else. */
 export function buildApp(context: AppContext, ending: AbortSignal, pages?: string): Hono<Env> {
   const exists: Exists = async (path, scope, id) => path.startsWith('/api/jobs/:id') && jobOf(context.db, scope, id!)
-  const app = createApp(context, allRoutes(context), exists, ending)
+  const app = createApp(context, allRoutes(context), exists, ending, [meterStream(context)])
   if (pages && existsSync(join(pages, 'index.html'))) servePages(app, pages)
   return app
 }

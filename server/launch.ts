@@ -2,6 +2,7 @@ import { join } from 'node:path'
 import type { Logger } from 'pino'
 import { lockFolder } from './database/folder-lock.ts'
 import { type Instance, startInstance } from './database/instance.ts'
+import { standInMeter } from './meter/source.ts'
 import { type Running, start } from './serve.ts'
 import { explainStart, type Settings } from './settings.ts'
 import { standInSource } from './weather/source.ts'
@@ -33,6 +34,7 @@ export async function launch(
       port: settings.port,
       host: settings.host,
       outside: settings.outside,
+      ...(settings.meter ? { meter: standInMeter } : {}),
       ...(settings.weather ? { weather: standInSource(settings.weather) } : {}),
       pages,
       log,

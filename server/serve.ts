@@ -6,6 +6,7 @@ import { serve } from '@hono/node-server'
 import pino, { type Logger } from 'pino'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { assertCatalogue } from '#catalogue/check.ts'
+import type { MeterSource } from '#core/drying/meter.ts'
 import { FileStore } from '#server/files/by-content.ts'
 import type { Outside } from '#server/http/middleware/caller.ts'
 import { Live } from '#server/http/stream.ts'
@@ -34,6 +35,8 @@ export async function start(options: {
   outside?: Outside
   /** Where the weather is known from; none: somebody types it. */
   weather?: WeatherSource
+  /** See AppContext. */
+  meter?: MeterSource
   /** Where what was there is kept before the schema changes; none: nothing is kept (tests). */
   backups?: { folder: string; files: string }
   log?: Logger
@@ -63,6 +66,7 @@ export async function start(options: {
     log,
     files: new FileStore(options.files ?? mkdtempSync(join(tmpdir(), 'chamomile-files-'))),
     now: () => new Date().toISOString(),
+    ...(options.meter ? { meter: options.meter } : {}),
     ...(options.outside ? { outside: options.outside } : {}),
     ...(options.requestsPerSecond === undefined ? {} : { requestsPerSecond: options.requestsPerSecond }),
   }

@@ -274,7 +274,13 @@ describe('the published description', () => {
     const described = Object.entries(document.paths).flatMap(([path, methods]) =>
       Object.keys(methods).map((m) => `${m.toUpperCase()} ${path}`),
     )
-    const besides = ['GET /api/live', 'GET /healthz', 'GET /readyz', 'GET /api/openapi.json']
+    const besides = [
+      'GET /api/live',
+      'GET /api/jobs/{id}/meter',
+      'GET /healthz',
+      'GET /readyz',
+      'GET /api/openapi.json',
+    ]
     const routes = allRoutes(t.context).map((r) => `${r.method} ${templated(r.path)}`)
     expect(described.sort()).toEqual([...besides, ...routes].sort())
   })

@@ -36,6 +36,7 @@ describe('settings', () => {
   })
   it.each([
     [{ PORT: '80x' }, /PORT/],
+    [{ METER: 'yes' }, /METER is "yes": write stand-in/],
     [{ PORT: '70000' }, /65535/],
     [{ DATABASE_URL: 'postgres://a:b@c/d' }, /DATABASE_URL is not an address/],
     [{ DATABASE_URL: 'mysql://app@db/chamomile' }, /no password/],

@@ -13,6 +13,8 @@ export interface Settings {
   outside: Outside
   /** Made-up weather of this kind, for demonstrations; undefined: somebody types it. */
   weather: Scenario | undefined
+  /** A made-up moisture meter, for demonstrations. */
+  meter: 'stand-in' | undefined
 }
 
 const levels = ['fatal', 'error', 'warn', 'info', 'debug', 'silent']
@@ -53,6 +55,9 @@ export function readSettings(
   const weather = env.WEATHER
   if (weather !== undefined && !Object.hasOwn(scenarios, weather))
     faults.push(`WEATHER is "${weather}": choose one of ${Object.keys(scenarios).join(', ')}, or leave it out.`)
+  const { METER: meter } = env
+  if (meter !== undefined && meter !== 'stand-in')
+    faults.push(`METER is "${meter}": write stand-in for a made-up one, or leave it out.`)
   if (faults.length > 0) return { faults }
   const outside = { ...(publicUrl === undefined ? {} : { publicUrl }), trustedProxies }
   return {
@@ -63,6 +68,7 @@ export function readSettings(
     logLevel,
     outside,
     weather: weather as Scenario | undefined,
+    meter: meter as 'stand-in' | undefined,
   }
 }
 

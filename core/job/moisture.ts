@@ -13,17 +13,22 @@ export function wettingEnded(step: Step, { links }: Pick<Procedure, 'links'>, st
   return ends.every((at) => at !== null) ? ends.sort().at(-1) : undefined
 }
 
+/** The patch that a drying step waits for longest. */
+export function slowestPatch({ zoneGroup }: Pick<Step, 'zoneGroup'>, { drying }: Pick<Procedure, 'drying'>) {
+  const patches = drying?.patches.filter((p) => p.group === zoneGroup) ?? []
+  return patches.length === 0 ? undefined : patches.reduce((a, b) => (b.dry > a.dry ? b : a))
+}
+
 /** Minutes from the end of its wetting until a step's slowest patch is dry: as planned, or bent to what a meter read there since. */
 export function dryMinutes(
   step: Step,
-  { drying }: Pick<Procedure, 'drying'>,
+  procedure: Pick<Procedure, 'drying'>,
   { moisture = [] }: Pick<WorkState, 'moisture'>,
   since: string,
 ): number {
   const read = moisture.filter((r) => r.step === step.id && r.at >= since)
-  const patches = drying?.patches.filter((p) => p.group === step.zoneGroup) ?? []
-  if (read.length < leastReadings || patches.length === 0) return step.minutes
-  const slowest = patches.reduce((a, b) => (b.dry > a.dry ? b : a))
+  const slowest = slowestPatch(step, procedure)
+  if (read.length < leastReadings || !slowest) return step.minutes
   const course = courseOf(slowest, step.minutes)
   const minute = (iso: string) => (Date.parse(iso) - Date.parse(since)) / 60_000
   const bent = refit(

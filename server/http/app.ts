@@ -5,6 +5,7 @@ import { requestId } from 'hono/request-id'
 import { ping } from '#server/database/connection.ts'
 import { answered, ofJson } from './answer.ts'
 import type { Env } from './env.ts'
+import { type EventStream, installEventStream } from './event-stream.ts'
 import { type Exists, installRoute } from './install-route.ts'
 import { KnownScopes } from './known-scopes.ts'
 import { installLive } from './live-route.ts'
@@ -50,9 +51,10 @@ export function createApp(
   routes: readonly Route[],
   exists: Exists,
   ending: AbortSignal,
+  streams: readonly EventStream[] = [],
 ): Hono<Env> {
   const app = new Hono<Env>()
-  const description = JSON.stringify(openApi(routes))
+  const description = JSON.stringify(openApi(routes, streams))
   const scopes = new KnownScopes(context.db, context.live)
   const caller = new Caller(context.outside ?? {})
   app.use(requestId(), requestLog(context.log))
@@ -78,6 +80,7 @@ export function createApp(
   })
   app.get('/api/openapi.json', (c) => answered(c, description, 200, ofJson))
   installLive(app, context, scopes, ending)
+  for (const stream of streams) installEventStream(app, stream, context.catalogue, scopes, ending)
   for (const route of routes) installRoute(app, route, { context, scopes, caller, exists })
   app.all('/api/*', otherMethods(routes), (c) => answerProblem(c, notFound('address')))
   app.onError((error, c) => {

@@ -1,4 +1,5 @@
 import type { TSchema } from '@sinclair/typebox'
+import type { EventStream } from './event-stream.ts'
 import { permissions } from './roles.ts'
 import type { Route } from './route.ts'
 import { ProblemView } from './views.ts'
@@ -56,22 +57,25 @@ const plainAnswer = (description: string) => ({
   },
 })
 
+const ofStream = (summary: string) => ({
+  get: {
+    summary,
+    security: [{ session: [] }],
+    responses: { 200: { description: 'A stream.', content: { 'text/event-stream': {} } }, default: problem },
+  },
+})
+
 const besides = {
   '/healthz': plainAnswer('This process answers'),
   '/readyz': plainAnswer('The database answers too'),
   '/api/openapi.json': plainAnswer('This description'),
-  '/api/live': {
-    get: {
-      summary: 'The shop’s changes as server-sent events',
-      security: [{ session: [] }],
-      responses: { 200: { description: 'A stream.', content: { 'text/event-stream': {} } }, default: problem },
-    },
-  },
+  '/api/live': ofStream('The shop’s changes as server-sent events'),
 }
 
 /** The HTTP interface as OpenAPI 3.1, made from the very schemas that check it. */
-export function openApi(routes: readonly Route[]) {
+export function openApi(routes: readonly Route[], streams: readonly EventStream[] = []) {
   const paths: Record<string, Record<string, object>> = structuredClone(besides)
+  for (const stream of streams) paths[templated(stream.path)] = ofStream(stream.summary)
   for (const route of routes) {
     const path = templated(route.path)
     paths[path] = { ...paths[path], [route.method.toLowerCase()]: operation(route) }

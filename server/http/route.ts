@@ -1,5 +1,6 @@
 import type { Logger } from 'pino'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { MeterSource } from '#core/drying/meter.ts'
 import type { Database } from '#server/database/connection.ts'
 import type { FileStore } from '#server/files/by-content.ts'
 import type { Outside } from '#server/http/middleware/caller.ts'
@@ -19,6 +20,8 @@ export interface AppContext {
   /** How fast one caller may ask, on average; bursts of four times as many. */
   requestsPerSecond?: number
   outside?: Outside
+  /** Where moisture is measured by a device; none: readings are typed. */
+  meter?: MeterSource
 }
 /** What a route with `file` answers. */
 export interface FileAnswer {

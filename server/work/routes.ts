@@ -4,9 +4,11 @@ import { eventsOf, issuedProcedure, jobOf } from '#server/jobs/jobs.ts'
 import { appendEvent, appendFacts, workView } from './store.ts'
 import { workWires } from './wire.ts'
 
-export const workRoutes = ({ db, now }: AppContext): Route[] =>
-  routes(workWires, {
-    'GET /api/jobs/:id/work': ({ catalogue, scope, params }) => workView(db, scope, params.id, catalogue, now()),
+export const workRoutes = (context: AppContext): Route[] => {
+  const { db, now } = context
+  return routes(workWires, {
+    'GET /api/jobs/:id/work': ({ catalogue, scope, params }) =>
+      workView(db, scope, params.id, catalogue, now(), context.meter !== undefined),
     'GET /api/jobs/:id/issued': async ({ scope, params, query }) => {
       const job = await jobOf(db, scope, params.id)
       const version = query.version === undefined ? job.procedureVersion : Number(query.version)
@@ -29,3 +31,4 @@ export const workRoutes = ({ db, now }: AppContext): Route[] =>
       return appendEvent(db, scope, params.id, body, catalogue, now())
     },
   })
+}

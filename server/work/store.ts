@@ -204,6 +204,8 @@ export async function workView(
   jobId: string,
   catalogue: Catalogue,
   now: string,
+  /** A device measures moisture here. */
+  metered: boolean,
 ): Promise<WorkView> {
   const job = await jobOf(db, scope, jobId)
   const current = await currentOf(db, scope, job, catalogue)
@@ -243,6 +245,7 @@ export async function workView(
     names: Object.fromEntries(crew.map((p) => [p.id, p.name])),
     skills: Object.fromEntries(crew.map((p) => [p.id, p.skills])),
     mine,
+    ...(metered ? { metered: true as const } : {}),
     serverTime: now,
   }
 }

@@ -34,6 +34,8 @@ export const WorkView = Type.Object(
     skills: Type.Record(Type.String(), Type.Array(Type.String())),
     /** Steps the plan gives to the person who asks, in its order, with planned start in minutes of the shop's day. */
     mine: Type.Array(Type.Object({ step: Type.String(), start: Type.Number() }, Strict)),
+    /** A device measures moisture here; left out where readings are typed. */
+    metered: Type.Optional(Type.Literal(true)),
     serverTime: Type.String(),
   },
   Strict,

@@ -11,6 +11,7 @@ import type { AtWork } from '#web/client/work.ts'
 import { saidAt } from '#web/shell/clock.ts'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
+import { useMeter } from './useMeter.ts'
 
 interface Props {
   view: AtWork
@@ -23,9 +24,17 @@ interface Props {
 const placeOf = ({ title }: Step) =>
   title.code === 'dry-out' ? sentence(speak.group(title.facts.group, title.facts.rows)) : speak.title(title)
 
-/** What a moisture meter reads there. */
-function Meter({ place, step, busy, onAppend }: { place: string; step: Step } & Pick<Props, 'busy' | 'onAppend'>) {
-  const [grams, setGrams] = useState<number | null>(null)
+interface MeterProps extends Pick<Props, 'view' | 'busy' | 'onAppend'> {
+  place: string
+  step: Step
+}
+
+/** What a moisture meter reads there: held to it, or typed. */
+function Meter({ view, place, step, busy, onAppend }: MeterProps) {
+  const [typed, setTyped] = useState<number | null>(null)
+  const [listening, setListening] = useState(false)
+  const { grams, lost } = useMeter(view.job.id, step.id, listening)
+  const reads = listening ? (grams ?? null) : typed
   return (
     <span className="row">
       <InputNumber
@@ -35,17 +44,28 @@ function Meter({ place, step, busy, onAppend }: { place: string; step: Step } & 
         placeholder={words.meter}
         min={0}
         max={20_000}
-        value={grams}
-        onChange={setGrams}
+        readOnly={listening}
+        value={reads}
+        onChange={setTyped}
       />
+      {view.metered && (
+        <Button size="large" aria-pressed={listening} onClick={() => setListening(!listening)}>
+          {listening ? words.meterOff : words.meterOn}
+        </Button>
+      )}
+      {lost && (
+        <span className="soft" role="status">
+          {words.meterLost}
+        </span>
+      )}
       <Button
         size="large"
-        disabled={busy}
+        disabled={busy || reads === null}
         aria-label={`${words.read}: ${place}`}
         onClick={() => {
-          if (grams === null) return
-          void onAppend({ type: 'moisture-read', data: { step: step.id, grams } })
-          setGrams(null)
+          if (reads === null) return
+          void onAppend({ type: 'moisture-read', data: { step: step.id, grams: reads } })
+          setTyped(null)
         }}
       >
         {words.read}
@@ -88,7 +108,9 @@ export function Drying({ view, mayWork, busy, onAppend }: Props) {
             <span>
               {placeOf(s)} <span className="soft">{saidOf(s)}</span>
             </span>
-            {mayWork && s.treatment === 'dry' && <Meter place={placeOf(s)} step={s} busy={busy} onAppend={onAppend} />}
+            {mayWork && s.treatment === 'dry' && (
+              <Meter view={view} place={placeOf(s)} step={s} busy={busy} onAppend={onAppend} />
+            )}
             {mayWork && (
               <Button
                 size="large"

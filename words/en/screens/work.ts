@@ -30,6 +30,9 @@ export const words = {
   howItDries: 'How it dries',
   meter: 'Meter, g/m²',
   meterOf: (place: string) => `${place}: meter, g/m²`,
+  meterOn: 'Hold the meter to it',
+  meterOff: 'Take it away',
+  meterLost: 'The meter is silent: type what it shows.',
   read: 'Read',
   byMeter: (was: string, now: string, readings: number) =>
     readings < 2 ? `dry about ${was}; one more reading bends that` : `dry about ${now} by the meter, thought ${was}`,
