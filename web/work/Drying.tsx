@@ -36,7 +36,7 @@ function Meter({ view, place, step, busy, onAppend }: MeterProps) {
   const { grams, lost } = useMeter(view.job.id, step.id, listening)
   const reads = listening ? (grams ?? null) : typed
   return (
-    <span className="row">
+    <span className="row meter">
       <InputNumber
         className="field-s"
         size="large"
@@ -49,7 +49,12 @@ function Meter({ view, place, step, busy, onAppend }: MeterProps) {
         onChange={setTyped}
       />
       {view.metered && (
-        <Button size="large" aria-pressed={listening} onClick={() => setListening(!listening)}>
+        <Button
+          size="large"
+          aria-pressed={listening}
+          aria-label={`${words.meterOn}: ${place}`}
+          onClick={() => setListening(!listening)}
+        >
           {listening ? words.meterOff : words.meterOn}
         </Button>
       )}
@@ -104,13 +109,10 @@ export function Drying({ view, mayWork, busy, onAppend }: Props) {
       </div>
       <ul className="plain rows">
         {drying.map((s) => (
-          <li key={s.id}>
+          <li key={s.id} className="dries">
             <span>
-              {placeOf(s)} <span className="soft">{saidOf(s)}</span>
+              <strong>{placeOf(s)}</strong> <span className="soft">{saidOf(s)}</span>
             </span>
-            {mayWork && s.treatment === 'dry' && (
-              <Meter view={view} place={placeOf(s)} step={s} busy={busy} onAppend={onAppend} />
-            )}
             {mayWork && (
               <Button
                 size="large"
@@ -121,6 +123,9 @@ export function Drying({ view, mayWork, busy, onAppend }: Props) {
               >
                 {words.dry}
               </Button>
+            )}
+            {mayWork && s.treatment === 'dry' && (
+              <Meter view={view} place={placeOf(s)} step={s} busy={busy} onAppend={onAppend} />
             )}
           </li>
         ))}

@@ -58,7 +58,9 @@ export function RecheckCard({ view, step, surfaces, person, now, busy, error, on
             ? words.elapsed(minutesSpent(at, now), sayMinutes(step.minutes))
             : `${sayMinutes(step.minutes)} · ${at.status}`}
         </span>
-        <p className="big-line">{passCue}</p>
+        <p className="tight">
+          <span className="soft">{words.passWhen}</span> <strong>{passCue}</strong>
+        </p>
         {first.length > 0 && (
           <ul className="plain rows" aria-label={words.recheckFirst}>
             {first.map(({ surface, stains, seen: rounds }) => (

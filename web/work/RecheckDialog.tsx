@@ -1,10 +1,10 @@
 import { Input, Modal, Radio, Select } from 'antd'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import type { Body, Surface } from '#core/cabin/schema.ts'
 import type { DrySeen } from '#core/job/schema.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
-import { PlacesCar } from '#web/ui/PlacesCar.tsx'
+import { LitCar } from '#web/ui/LitCar.tsx'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
 import { useFailRecheck } from './api.ts'
@@ -29,6 +29,7 @@ const ways: readonly As[] = ['wicked', 'soiled', 'stays']
 export function RecheckDialog({ job, body, all, surfaces, preset = [], onAppend, onClose }: Props) {
   const fail = useFailRecheck(job)
   const [chosen, setChosen] = useState<string[]>([...preset])
+  const lit = useMemo(() => new Set(chosen), [chosen])
   const [as, setAs] = useState<As>()
   const [note, setNote] = useState('')
   const left = fail.data?.residuals.find((r) => r.code === 'tried' && chosen.includes(r.surface))
@@ -68,19 +69,18 @@ export function RecheckDialog({ job, body, all, surfaces, preset = [], onAppend,
             options={surfaces.map((s) => ({ value: s.id, label: speak.surface(s.name) }))}
           />
           {body && chosen.length > 0 && (
-            <PlacesCar body={body} surfaces={all} isLit={(s) => chosen.includes(s.id)} label={words.recheckLit} />
+            <div className="mini">
+              <LitCar body={body} surfaces={all} lit={lit} cropped label={words.recheckLit} />
+            </div>
           )}
-          <Radio.Group
-            className="stack near"
-            aria-label={words.recheckAs}
-            value={as}
-            onChange={(e) => setAs(e.target.value as As)}
-          >
-            {ways.map((way) => (
-              <Radio key={way} value={way}>
-                {words.recheckWays[way]} <span className="soft">{words.recheckThen[way]}</span>
-              </Radio>
-            ))}
+          <Radio.Group aria-label={words.recheckAs} value={as} onChange={(e) => setAs(e.target.value as As)}>
+            <div className="stack near">
+              {ways.map((way) => (
+                <Radio key={way} value={way}>
+                  {words.recheckWays[way]} <span className="soft">{words.recheckThen[way]}</span>
+                </Radio>
+              ))}
+            </div>
           </Radio.Group>
           <Input
             aria-label={words.recheckNote}
