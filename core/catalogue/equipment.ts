@@ -9,6 +9,8 @@ export const Equipment = Type.Object(
     warmUp: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
     /** Its tank, litres; what it draws is clean water, else it is what it takes up. */
     tank: Type.Optional(Type.Object({ litres: Type.Number({ exclusiveMinimum: 0 }), draws: Type.Boolean() }, Strict)),
+    /** mg of ozone it makes in an hour. */
+    ozone: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
     /** Minutes to clean it and put it away. */
     putAway: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
   },

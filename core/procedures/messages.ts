@@ -46,6 +46,8 @@ export interface CautionMessages {
   product: { caution: string }
   /** In the shop's own words. */
   written: { text: string }
+  /** An ozone run: mg/h, m³, ppm when it ends, minutes. */
+  'ozone-reaches': { generator: number; volume: number; peak: number; minutes: number }
   /** One line of what is done at a stop. */
   stop: { rule: string; line: number }
 }

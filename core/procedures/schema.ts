@@ -128,6 +128,10 @@ export const Step = Type.Object(
     byHand: Type.Optional(Type.Literal(true)),
     /** Done or under way when the procedure was revised: kept as it was. */
     kept: Type.Optional(Type.Literal(true)),
+    /** What an ozone run comes to: mg/h, m³ and ppm when it ends. */
+    ozone: Type.Optional(
+      Type.Object({ generator: Type.Number(), volume: Type.Number(), peak: Type.Integer() }, Strict),
+    ),
     /** Its machine's tank is used up on the way so many times: emptied, and filled where it draws. */
     tank: Type.Optional(Type.Object({ machine: Type.String(), turns: Type.Integer(), draws: Type.Boolean() }, Strict)),
     /** A finding that stops: its places get no work until somebody who may has cleared it. */

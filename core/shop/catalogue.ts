@@ -48,6 +48,7 @@ function withKin<T>(value: T, kin: ReadonlyMap<string, readonly string[]>, key =
 const withPlate = (machine: Catalogue['equipment'][number], plate: Own['kit'][string] | undefined) => ({
   ...machine,
   ...(plate?.litres && machine.tank ? { tank: { ...machine.tank, litres: plate.litres } } : {}),
+  ...(plate?.ozone && machine.ozone ? { ozone: plate.ozone } : {}),
   ...(plate?.warmUp && machine.warmUp ? { warmUp: plate.warmUp } : {}),
 })
 

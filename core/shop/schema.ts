@@ -138,6 +138,8 @@ export const KitChange = Type.Object(
   {
     litres: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 500 })),
     warmUp: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 60 })),
+    /** mg of ozone an hour. */
+    ozone: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 100_000 })),
     /** Litres a minute with its trigger held. */
     flow: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 60 })),
   },

@@ -29,6 +29,30 @@ interface Sheet {
 
 const foot: Content = { text: words.rule, bold: true, margin: [0, 8, 0, 0] }
 
+/** The sign that goes on the car while it is run with ozone, a leaf of its own. */
+const ozoneSign = (callSign: string, plate: string): Content => ({
+  pageBreak: 'before',
+  table: {
+    widths: ['*'],
+    body: [
+      [
+        {
+          border: [true, true, true, true],
+          margin: [24, 40, 24, 40],
+          stack: [
+            { text: words.sign.danger, bold: true, fontSize: 62, alignment: 'center' },
+            { text: words.sign.keepOut, bold: true, fontSize: 34, alignment: 'center', margin: [0, 8, 0, 30] },
+            { text: printable(`${callSign} · ${plate}`), fontSize: 22, alignment: 'center', margin: [0, 0, 0, 34] },
+            ...words.sign.lines.map((line): Content => ({ text: line, fontSize: 17, margin: [0, 0, 0, 22] })),
+            { ul: words.sign.rules.map((text) => ({ text, margin: [0, 0, 0, 6] })), fontSize: 15 },
+          ],
+        },
+      ],
+    ],
+  },
+  layout: { hLineWidth: () => 4, vLineWidth: () => 4 },
+})
+
 /** The procedure as a sheet to tape to the windscreen: what stops first, the kit to lay out, the products to mix, the steps in order. */
 export function sheetPdf({ shopName, callSign, version, request, procedure }: Sheet, catalogue: Catalogue) {
   const { vehicle, condition } = request.checkIn
@@ -120,6 +144,7 @@ export function sheetPdf({ shopName, callSign, version, request, procedure }: Sh
     list(notes, words.nothing),
     // Said at the head where there is one.
     ...(procedure.head ? [] : [foot]),
+    ...(ahead.some((s) => s.ozone) ? [ozoneSign(callSign, vehicle.plate)] : []),
   ])
 }
 

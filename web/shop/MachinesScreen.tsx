@@ -109,6 +109,15 @@ function MachineRow({ kind, machine, plate = {}, onMachine, onPlate, onRemove }:
       {kind.tank?.draws && plate.flow && (
         <span className="soft">{words.machines.lasts((plate.litres ?? kind.tank.litres) / plate.flow)}</span>
       )}
+      {kind.ozone && (
+        <PlateFigure
+          label={words.machines.ozone}
+          name={words.machines.ozoneOf(name)}
+          most={100_000}
+          value={plate.ozone ?? kind.ozone}
+          onChange={(ozone) => onPlate({ ...plate, ozone })}
+        />
+      )}
       {kind.warmUp && (
         <PlateFigure
           label={words.machines.warmUp}

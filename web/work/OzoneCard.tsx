@@ -42,6 +42,7 @@ export function OzoneCard({ view, ozone, person, now, mayWork, busy, error, onAp
         <p className="big-line" role="status">
           {opened === null ? words.ozone.runs(until, left) : words.ozone.airs(until, left)}
         </p>
+        {run.ozone && opened === null && <p>{words.ozone.reaches(run.ozone.peak)}</p>}
         <ul>
           {words.ozone.doing[opened === null ? 'run' : 'air'].map((line) => (
             <li key={line}>{line}</li>

@@ -40,6 +40,22 @@ export const papers = {
     nothingRemains: 'Nothing is expected to.',
     wholeCar: 'For the whole car',
     rule: stricter,
+    sign: {
+      danger: 'OZONE',
+      keepOut: 'DO NOT OPEN. NOBODY INSIDE.',
+      lines: [
+        'Switched on at  ____ : ____   by  ______________________',
+        'Nobody goes in before  ____ : ____   and not without a reading',
+        'Key is with  ______________________',
+        'Read  ________ ppm   at  ____ : ____   by  ______________',
+      ],
+      rules: [
+        'No people, pets or plants near. It is off from outside; doors are opened at arm’s length.',
+        'After the run: all doors open in fresh air. Resting shut does not clear it.',
+        'In below 0.1 ppm, given back below 0.05 ppm; the stricter of these and your local limit wins.',
+        'Cough, sore eyes, headache: fresh air at once, and a doctor.',
+      ],
+    },
     dwell: (min: number, max: number) => `stays on ${min}–${max} min`,
     pass: (cue: string) => `Pass: ${cue}`,
     /** A stain's play: first, second, third, never, whether it comes back, the chance. */

@@ -119,6 +119,8 @@ export const cautions: WordsOf<CautionMessages> = {
     n.of('functions', dead).said?.cautions?.[caution] ?? n.of('cautions', caution).text,
   product: ({ caution }, n) => n.productCaution(caution),
   written: ({ text }) => text,
+  'ozone-reaches': ({ generator, volume, peak, minutes }) =>
+    `This unit (${Math.round(generator)} mg an hour) in this cabin (${volume.toFixed(1)} m³) reaches about ${peak} ppm in ${minutes} min; 5 is at once dangerous to life.`,
   stop: ({ rule, line }, n) => n.of('stops', rule).doing?.[line] ?? '',
 }
 

@@ -4,6 +4,7 @@ import { catalogue } from '#catalogue/catalogue.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { Catalogue } from '#core/catalogue/catalogue.ts'
 import { differenceOf } from '#core/procedures/edit/difference.ts'
+import { nothingOwn } from '#core/shop/schema.ts'
 import { speak } from '#words/en/speak.ts'
 import type { DifferenceInWords } from '#words/worded/procedure-schema.ts'
 import { bodyNamed, carA, carB, requestFor } from '../../../tests/fixtures/cars.ts'
@@ -146,6 +147,26 @@ describe('house rules give the documented difference', () => {
     ['headliner', 'towel', carB, (d) => d.minutes < 0],
   ])('%s: %s', (rule, choice, car, documented) => {
     expect(documented(on(rule, choice, car())), JSON.stringify(on(rule, choice, car()))).toBe(true)
+  })
+  it('an ozone run says what the shop’s own unit comes to in this cabin, and is aired no shorter for it', () => {
+    const car = carB()
+    car.checkIn.permissions = { ozone: true }
+    car.checkIn.odours = [{ kind: 'smoke', level: 3, source: '' }]
+    const of = (mg?: number) => {
+      const own = { ...nothingOwn, kit: mg === undefined ? {} : { 'ozone-unit': { ozone: mg } } }
+      const { steps } = generateProcedure({ ...car, houseRules: { odour: 'ozone' }, own }, catalogue)
+      const run = steps.find((s) => s.treatment === 'ozone_run')!
+      return { run, air: steps.find((s) => s.treatment === 'air_out')!, said: speak.step(run).cautions.join(' ') }
+    }
+    const usual = of()
+    const { volume, peak } = usual.run.ozone!
+    // By hand: 5000 mg/h ÷ 60 ÷ 1.96 ÷ (ln 2 / 30 + 1 / 60), of which 30 min reach 1 − e^(−1.193) = 0.6967.
+    expect(peak * volume).toBeGreaterThan(744.8 - volume)
+    expect(peak * volume).toBeLessThan(744.8 + volume)
+    expect(usual.said).toMatch(new RegExp(`about ${peak} ppm in 30 min`))
+    const small = of(500)
+    expect(Math.abs(small.run.ozone!.peak * 10 - peak)).toBeLessThanOrEqual(5)
+    for (const { air } of [usual, small, of(60_000)]) expect(air.minutes).toBeGreaterThanOrEqual(60)
   })
   it('seats out and ozone become steps where they are permitted', () => {
     const car = carA()

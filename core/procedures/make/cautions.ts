@@ -54,6 +54,12 @@ function linesOf(step: Step, checkIn: CheckIn, { catalogue, said }: Setting): Li
         once: `product ${caution}`,
       })),
   ]
+  if (step.ozone)
+    lines.push({
+      said: cautionSaid('ozone-reaches', { ...step.ozone, minutes: step.minutes }),
+      danger: 'life',
+      once: 'ozone-reaches',
+    })
   for (const text of catalogue.said?.[step.treatment] ?? [])
     lines.push({ said: cautionSaid('written', { text }), danger: 'harm', once: `written ${text}` })
   return lines.sort((a, b) => gravestFirst.indexOf(a.danger) - gravestFirst.indexOf(b.danger))

@@ -12,6 +12,7 @@ import type { Work } from './choose.ts'
 import { type DryingIn, dryingOf, dryMinutes, type Wetted } from './drying.ts'
 import { forbiddenBy, rulesAgainst } from './forbidden.ts'
 import { plannedMinutes, stepP80, workMinutes } from './minutes.ts'
+import { ozoneSized } from './ozone.ts'
 import type { Setting } from './setting.ts'
 import type { Standing } from './stops.ts'
 
@@ -356,9 +357,10 @@ export function wholeCarStep(
   // What takes one person in sight takes as long in any car; what is walked round grows with it.
   const factor = row.grows ? setting.catalogue.figures.sizeFactor[request.checkIn.vehicle.body.size] : 1
   const count = row.places ? Math.min(row.places.most, zonesOf(surfaces).length) : 1
-  const p50 = row.minutes[soil]! * factor * count * (setting.rates[row.id] ?? 1)
-  if (p50 <= 0) return undefined
-  return bareStep(
+  const book = row.minutes[soil]! * factor * count * (setting.rates[row.id] ?? 1)
+  if (book <= 0) return undefined
+  const { minutes: p50, ozone } = ozoneSized(row, book, soil, request, setting.catalogue)
+  const step = bareStep(
     {
       id: `${row.id}:car`,
       stage: row.stage,
@@ -382,6 +384,7 @@ export function wholeCarStep(
     },
     drafting,
   )
+  return ozone ? { ...step, ozone } : step
 }
 
 /** Ids of the whole-car rows this car has by itself. */

@@ -98,6 +98,8 @@ export const words = {
     lasts: (minutes: number) => `a tank lasts about ${Math.max(1, Math.round(minutes))} min with the trigger held`,
     warmUp: 'Warms up, min',
     warmUpOf: (name: string) => `${name}: warms up, minutes`,
+    ozone: 'Ozone, mg an hour',
+    ozoneOf: (name: string) => `${name}: mg of ozone an hour`,
     broken: 'Out of order',
     brokenCount: (name: string) => `${name}: how many are out of order`,
     why: (name: string) => `${name}: what is wrong`,

@@ -108,6 +108,7 @@ export const words = {
         'Hold the meter in at the door, at seat height, after that time. The stricter of your local limit and 0.1 ppm wins.',
       ],
     },
+    reaches: (ppm: number) => `About ${ppm} ppm when it ends; 5 is at once dangerous to life.`,
     ppm: 'Meter, ppm',
     say: 'That is what it reads',
     read: (ppm: number, at: string, limit: number) =>
