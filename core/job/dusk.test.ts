@@ -42,6 +42,21 @@ describe('dusk', () => {
     expect(duskRisk(ground(wetted(700), 0), { ...day, sunset: 700 + takes + 1 })).toBeUndefined()
     expect(duskRisk(ground(wetted(700), 0), { ...day, sunset: 700 + takes - 1 })?.dryAt).toBe(700 + takes)
   })
+  it('weather that turned since the sheet was made is counted: what dries is later, what a meter read is not', () => {
+    const outside = { temperature: 8, humidity: 0.85 }
+    const takes = Math.max(...drying.map((d) => d.minutes))
+    const early = { ...day, sunset: 300 }
+    const issued = duskRisk(ground(wetted(400), 0), early)!.dryAt
+    const now = duskRisk({ ...ground(wetted(400), 0), outside }, early)!.dryAt
+    expect(issued).toBe(400 + takes)
+    // By hand: 20 °C at half lets 2.7 times as much go as 8 °C at 85 %, wet bulb to wet bulb, at the least twice.
+    expect(now - 400).toBeGreaterThan(2 * takes)
+    expect(duskRisk({ ...ground(wetted(400), 0), outside: { temperature: 20, humidity: 0.5 } }, early)!.dryAt).toBe(
+      issued,
+    )
+    // Planned work is later by as much as its drying is longer.
+    expect(duskRisk({ ...ground(emptyState(), 600), outside }, early)!.dryAt).toBeGreaterThan(600 + takes)
+  })
   it('the morning after: a car that stood wet through a frost is named, one wetted this morning is not', () => {
     const cold = { ...day, low: -3, sunset: 960 }
     // Wetted at five in the evening before: minute −420 of today.

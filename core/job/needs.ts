@@ -1,7 +1,7 @@
 import { title } from '#core/procedures/messages.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { dryMinutes, wettingEnded } from './moisture.ts'
-import { isOver, openSteps } from './reduce.ts'
+import { isOver, openSteps, stepState } from './reduce.ts'
 import type { Need, WorkState } from './schema.ts'
 
 const plus = (iso: string, minutes: number) => new Date(Date.parse(iso) + minutes * 60_000).toISOString()
@@ -17,6 +17,10 @@ export function needsOf(procedure: Procedure, state: WorkState, places: readonly
       : { kind: 'dwell', of, step: timer.step, at: plus(timer.startedAt, timer.min) }
   })
   for (const step of procedure.steps) {
+    const at = stepState(state, step.id)
+    // An engine that runs for its heat is switched off in time, by whoever stays with it.
+    if (step.treatment === 'heat_cycle' && at.status === 'running' && at.since !== null)
+      needs.push({ kind: 'switch-off', of: step.title, step: step.id, at: plus(at.since, step.minutes - at.worked) })
     if (step.crew > 0 || isOver(state, step.id)) continue
     const since = wettingEnded(step, procedure, state)
     if (since === undefined) continue

@@ -311,6 +311,7 @@ export const Need = Type.Object(
       Type.Literal('dwell'),
       Type.Literal('dried-on'),
       Type.Literal('judge-dry'),
+      Type.Literal('switch-off'),
       Type.Literal('final-check'),
       Type.Literal('hand-over'),
     ]),

@@ -1,11 +1,12 @@
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
-import type { DayWeather } from '#core/drying/weather.ts'
+import { type DayWeather, meanWeather } from '#core/drying/weather.ts'
 import { duskRisk, frozeOvernight } from '#core/job/dusk.ts'
 import { needsOf } from '#core/job/needs.ts'
 import { minutesLeft, petalsOf } from '#core/job/progress.ts'
 import { handsOn, isOver, stepState } from '#core/job/reduce.ts'
 import { byState } from '#server/jobs/by-state.ts'
 import type { OpenJob } from '#server/jobs/open-jobs.ts'
+import { workingHours } from '#server/jobs/weather.ts'
 import type { DayJobView } from './views.ts'
 
 /** What the cards of one day share. */
@@ -42,7 +43,14 @@ const nothing = { petals: [], minutesLeft: null, running: [], hands: [], stepsDo
 export function dayCard({ job, procedure, state, places }: OpenJob, ground: DayGround): DayJobView {
   const { at, progress, names, ends, planned, minuteOf, weather } = ground
   const { vehicle } = job
-  const wetting = procedure && { procedure, state, minuteOf, planned: (step: string) => planned(job.id, step) }
+  const outside = weather.today && meanWeather(weather.today, ...workingHours)
+  const wetting = procedure && {
+    outside,
+    procedure,
+    state,
+    minuteOf,
+    planned: (step: string) => planned(job.id, step),
+  }
   const dusk = wetting && (frozeOvernight(wetting, weather.yesterday) ?? duskRisk(wetting, weather.today))
   const { running, ...work } = procedure ? progress(procedure, state) : nothing
   return {

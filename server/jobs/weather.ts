@@ -10,7 +10,7 @@ import { announce } from '#server/http/store/changes.ts'
 type Reader = Database | Transaction
 
 /** Hours in which most of a car dries, minutes of the shop's day. */
-const workingHours: [number, number] = [8 * 60, 18 * 60]
+export const workingHours: [number, number] = [8 * 60, 18 * 60]
 
 export interface KnownWeather {
   day: string

@@ -77,6 +77,7 @@ export function need({ kind, of, places }: Need, n: Names): string {
   const title = of ? say(titles, of, n) : ''
   if (kind === 'dried-on') return `${title}: past its longest dwell, re-mist`
   if (kind === 'dwell') return `${title}: dwell ends`
+  if (kind === 'switch-off') return `${title}: switch it off`
   if (kind === 'judge-dry') {
     const place = of?.code === 'dry-out' ? n.group(of.facts.group, of.facts.rows) : title
     return `${place.charAt(0).toUpperCase()}${place.slice(1)}: judge it dry`

@@ -4,7 +4,7 @@ import { catalogue } from '#catalogue/catalogue.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { Catalogue } from '#core/catalogue/catalogue.ts'
 import { differenceOf } from '#core/procedures/edit/difference.ts'
-import { nothingOwn } from '#core/shop/schema.ts'
+import { nothingOwn, type Own } from '#core/shop/schema.ts'
 import { speak } from '#words/en/speak.ts'
 import type { DifferenceInWords } from '#words/worded/procedure-schema.ts'
 import { bodyNamed, carA, carB, requestFor } from '../../../tests/fixtures/cars.ts'
@@ -153,7 +153,8 @@ describe('house rules give the documented difference', () => {
     car.checkIn.permissions = { ozone: true }
     car.checkIn.odours = [{ kind: 'smoke', level: 3, source: '' }]
     const of = (mg?: number) => {
-      const own = { ...nothingOwn, kit: mg === undefined ? {} : { 'ozone-unit': { ozone: mg } } }
+      const kit: Own['kit'] = mg === undefined ? {} : { 'ozone-unit': { ozone: mg } }
+      const own = { ...nothingOwn, kit }
       const { steps } = generateProcedure({ ...car, houseRules: { odour: 'ozone' }, own }, catalogue)
       const run = steps.find((s) => s.treatment === 'ozone_run')!
       return { run, air: steps.find((s) => s.treatment === 'air_out')!, said: speak.step(run).cautions.join(' ') }
