@@ -1,16 +1,18 @@
 import type { Act, Problem } from '#core/plan/problem/problem.ts'
-import { type Busy, nextClear, nextWithRoom, peakLoad } from './timeline.ts'
+import { Lane } from './lane.ts'
+import { Places } from './places.ts'
+import { Profile } from './profile.ts'
 
 export interface Placed {
   start: number
   end: number
   people: number[]
 }
-interface Occupied extends Busy {
-  site: string | undefined
-}
 
 const never = Number.POSITIVE_INFINITY
+
+/** How much somebody is wanted for an activity; the most wanted of those who are free does it, of equals the first. */
+export type Preference = (act: Act, person: number, board: Board, start: number) => number
 
 /**
  * The growing plan: who and what is taken when. `earliest` answers where an activity fits next to everything placed so far;
@@ -18,36 +20,53 @@ const never = Number.POSITIVE_INFINITY
  */
 export class Board {
   readonly placed: (Placed | undefined)[]
-  private readonly occupied: Occupied[][]
-  private readonly zones = new Map<string, Busy[]>()
-  private readonly units: Busy[][]
-  private readonly crews: Busy[][]
+  private readonly lanes: Lane[]
+  private readonly cars: Places[]
+  private readonly units: Profile[]
+  private readonly crews: Profile[]
+  /** Activities of each job that each person is on. */
+  private readonly onJob: Int32Array[]
   private readonly problem: Problem
-  /** Order in which people are preferred; the improvement varies it. */
-  private readonly preference: (act: Act, person: number, board: Board) => number
+  private readonly preference: Preference
 
-  constructor(problem: Problem, preference: (act: Act, person: number, board: Board) => number) {
+  constructor(problem: Problem, preference: Preference) {
     this.problem = problem
     this.preference = preference
-    this.placed = problem.acts.map(() => undefined)
-    this.occupied = problem.people.map((person) => {
+    this.placed = new Array(problem.acts.length).fill(undefined)
+    this.lanes = problem.people.map((person) => {
+      const lane = new Lane()
       const first = person.shifts[0]
       // A person with a site of their own stands there when the first shift begins.
-      return person.site !== undefined && first ? [{ start: first[0], end: first[0], load: 1, site: person.site }] : []
+      if (person.site !== undefined && first) lane.add(first[0], first[0], person.site)
+      return lane
     })
-    this.units = problem.kit.map((kit) => kit.out.map(([start, end]) => ({ start, end, load: kit.count })))
-    this.crews = problem.jobs.map(() => [])
+    this.units = problem.kit.map((kit) => {
+      const profile = new Profile()
+      for (const [start, end] of kit.out) profile.add(start, end, kit.count)
+      return profile
+    })
+    this.cars = problem.jobs.map(() => new Places())
+    this.crews = problem.jobs.map(() => new Profile())
+    this.onJob = problem.jobs.map(() => new Int32Array(problem.people.length))
     for (const pin of problem.pins.values()) this.place(problem.acts[pin.act]!, pin)
   }
 
-  private zone(act: Act, name: string): Busy[] {
-    const key = `${act.job} ${name}`
-    let list = this.zones.get(key)
-    if (!list) {
-      list = []
-      this.zones.set(key, list)
-    }
-    return list
+  /** Whether a person has something of a job already. */
+  knows(job: number, person: number): boolean {
+    return this.onJob[job]![person]! > 0
+  }
+
+  /** Ways between sites that a job's activity at some time would cost a person. */
+  ways(job: number, person: number, start: number): number {
+    const { widestWay, jobs } = this.problem
+    return widestWay === 0 ? 0 : this.lanes[person]!.ways(start, jobs[job]!.site)
+  }
+
+  /** How many people have something of a job. */
+  peopleOn(job: number): number {
+    let people = 0
+    for (const acts of this.onJob[job]!) if (acts > 0) people++
+    return people
   }
 
   /** [first start, last end) of what is placed of a job. */
@@ -65,66 +84,62 @@ export class Board {
 
   place(act: Act, at: Placed) {
     this.placed[act.index] = { start: at.start, end: at.end, people: at.people }
-    const { start, end } = at
-    for (const person of at.people)
-      this.occupied[person]!.push({ start, end, load: 1, site: this.problem.jobs[act.job]!.site })
-    for (const name of act.zones) this.zone(act, name).push({ start, end, load: 1 })
-    for (const kit of act.equipment) this.units[kit]!.push({ start, end, load: 1 })
-    if (at.people.length > 0) this.crews[act.job]!.push({ start, end, load: at.people.length })
+    this.take(act, at, 1)
   }
 
   remove(act: Act) {
-    const at = this.placed[act.index]!
-    const drop = (list: Busy[]) => {
-      const i = list.findLastIndex((b) => b.start === at.start && b.end === at.end)
-      list.splice(i, 1)
-    }
-    for (const person of at.people) drop(this.occupied[person]!)
-    for (const name of act.zones) drop(this.zone(act, name))
-    for (const kit of act.equipment) drop(this.units[kit]!)
-    if (at.people.length > 0) drop(this.crews[act.job]!)
+    this.take(act, this.placed[act.index]!, -1)
     this.placed[act.index] = undefined
+  }
+
+  private take(act: Act, { start, end, people }: Placed, sign: 1 | -1) {
+    const { site } = this.problem.jobs[act.job]!
+    for (const person of people) {
+      if (sign > 0) this.lanes[person]!.add(start, end, site)
+      else this.lanes[person]!.remove(start, end)
+      this.onJob[act.job]![person]! += sign
+    }
+    if (act.mask) this.cars[act.job]![sign > 0 ? 'add' : 'remove'](start, end, act.mask)
+    for (const kit of act.equipment) this.units[kit]!.add(start, end, sign)
+    if (people.length > 0) this.crews[act.job]!.add(start, end, sign * people.length)
   }
 
   /** Smallest t ≥ from at which the person could do the activity. */
   private personFree(person: number, act: Act, from: number): number {
-    const site = this.problem.jobs[act.job]!.site
-    let t = from
-    for (const [open, close] of this.problem.people[person]!.shifts) {
-      if (close < t + act.minutes) continue
-      t = Math.max(t, open)
-      for (let moved = true; moved && t + act.minutes <= close; ) {
-        moved = false
-        for (const there of this.occupied[person]!) {
-          const travel = this.problem.travel(there.site, site)
-          const anchor = there.start === there.end
-          // The anchor of a person's own site only bounds what comes after it.
-          if ((anchor || there.start < t + act.minutes + travel) && there.end + travel > t) {
-            t = there.end + travel
-            moved = true
-          }
-        }
-      }
-      if (t + act.minutes <= close) return t
+    const { jobs, people, travel, widestWay } = this.problem
+    for (const [open, close] of people[person]!.shifts) {
+      if (close < from + act.minutes) continue
+      const t = this.lanes[person]!.next(
+        Math.max(from, open),
+        close,
+        act.minutes,
+        jobs[act.job]!.site,
+        travel,
+        widestWay,
+      )
+      if (t !== never) return t
     }
     return never
   }
 
-  /** Usage of a unit type by everything but the holds of `job`. */
-  private usage(kit: number, job: number): Busy[] {
-    const held = this.problem.jobs.flatMap((other, index) => {
-      if (index === job || !other.holds.includes(kit)) return []
-      const hull = this.hull(index)
-      return hull ? [{ ...hull, load: 1 }] : []
-    })
-    return held.length === 0 ? this.units[kit]! : [...this.units[kit]!, ...held]
+  /** What else than a job's own hold takes units of a kind. */
+  private usage(kit: number, job: number): Profile {
+    // Nearly always: nobody holds it from beginning to end.
+    if (this.problem.holders[kit]!.length === 0) return this.units[kit]!
+    const others = this.problem.holders[kit]!.filter((other) => other !== job).flatMap(
+      (other) => this.hull(other) ?? [],
+    )
+    if (others.length === 0) return this.units[kit]!
+    const all = this.units[kit]!.copy()
+    for (const { start, end } of others) all.add(start, end, 1)
+    return all
   }
 
   private kitFree(kit: number, act: Act, from: number): number {
     const { count, site } = this.problem.kit[kit]!
     if (site !== undefined && site !== this.problem.jobs[act.job]!.site) return never
     const own = this.problem.jobs[act.job]!.holds.includes(kit) ? 1 : 0
-    return nextWithRoom(this.usage(kit, act.job), from, act.minutes, 1, count - own)
+    return this.usage(kit, act.job).next(from, act.minutes, 1, count - own)
   }
 
   /** What the job holds must be free from its first start to its last end; later does not help once something of it is placed. */
@@ -133,14 +148,11 @@ export class Board {
     if (site !== undefined && site !== this.problem.jobs[act.job]!.site) return never
     const usage = this.usage(kit, act.job)
     const hull = this.hull(act.job)
-    if (!hull) return nextWithRoom(usage, from, act.minutes, 1, count)
-    let t = from
-    while (t < hull.start && peakLoad(usage, t, hull.start) + 1 > count) {
-      const ends = usage.filter((b) => b.start < hull.start && b.end > t).map((b) => b.end)
-      t = Math.min(...ends)
-    }
+    if (!hull) return usage.next(from, act.minutes, 1, count)
+    // Before its first start the stretch up to there has to be free as well; from there on only the whole counts.
+    const t = from < hull.start ? Math.min(hull.start, usage.nextUntil(from, hull.start, 1, count)) : from
     const end = Math.max(hull.end, t + act.minutes)
-    return peakLoad(usage, Math.min(t, hull.start), end) + 1 > count ? never : t
+    return usage.peak(Math.min(t, hull.start), end) + 1 > count ? never : t
   }
 
   /** Smallest feasible start ≥ from, with the people for it; undefined when there is none up to `latest`. */
@@ -149,32 +161,53 @@ export class Board {
     const { holds, crewLimit } = this.problem.jobs[act.job]!
     while (t <= latest) {
       let next = t
-      for (const name of act.zones) next = nextClear(this.zone(act, name), next, act.minutes)
-      for (const kit of act.equipment) next = this.kitFree(kit, act, next)
+      if (act.mask) next = this.cars[act.job]!.next(next, act.minutes, act.mask)
+      for (const kit of act.equipment) if (next !== never) next = this.kitFree(kit, act, next)
       for (const kit of holds) if (next !== never) next = this.holdFree(kit, act, next)
-      if (act.crew > 0 && next !== never) {
-        if (crewLimit !== never) next = nextWithRoom(this.crews[act.job]!, next, act.minutes, act.crew, crewLimit)
-        if (next === t) {
-          const free = act.able
-            .map((person) => ({ person, at: this.personFree(person, act, t) }))
-            .sort((a, b) => a.at - b.at)
-          const last = free[act.crew - 1]?.at ?? never
-          if (last === t) {
-            const people = free
-              .filter((f) => f.at === t)
-              .map((f) => ({ person: f.person, preference: this.preference(act, f.person, this) }))
-              .sort((a, b) => b.preference - a.preference || a.person - b.person)
-              .slice(0, act.crew)
-              .map((f) => f.person)
-            return { start: t, end: t + act.minutes, people: people.sort((a, b) => a - b) }
-          }
-          next = last
-        }
-      } else if (next === t) return { start: t, end: t + act.minutes, people: [] }
+      if (act.crew > 0 && crewLimit !== never && next !== never)
+        next = this.crews[act.job]!.next(next, act.minutes, act.crew, crewLimit)
+      if (next === t) {
+        if (act.crew === 0) return { start: t, end: t + act.minutes, people: [] }
+        next = act.crew === 1 ? this.oneFree(act, t) : this.teamFree(act, t)
+        if (next === t) return { start: t, end: t + act.minutes, people: this.chosen }
+      }
       if (next === never) return undefined
       t = next
     }
     return undefined
+  }
+
+  /** Whoever `oneFree` or `teamFree` found free at once. */
+  private chosen: number[] = []
+
+  private oneFree(act: Act, t: number): number {
+    let soonest = never
+    let best = Number.NEGATIVE_INFINITY
+    for (const person of act.able) {
+      const at = this.personFree(person, act, t)
+      if (at < soonest) soonest = at
+      if (at !== t) continue
+      const wanted = this.preference(act, person, this, t)
+      if (wanted > best) {
+        best = wanted
+        this.chosen = [person]
+      }
+    }
+    return soonest
+  }
+
+  private teamFree(act: Act, t: number): number {
+    const free = act.able.map((person) => ({ person, at: this.personFree(person, act, t) })).sort((a, b) => a.at - b.at)
+    const last = free[act.crew - 1]?.at ?? never
+    if (last === t)
+      this.chosen = free
+        .filter((f) => f.at === t)
+        .map((f) => ({ person: f.person, wanted: this.preference(act, f.person, this, t) }))
+        .sort((a, b) => b.wanted - a.wanted || a.person - b.person)
+        .slice(0, act.crew)
+        .map((f) => f.person)
+        .sort((a, b) => a - b)
+    return last
   }
 
   /** Interval of starts that the links to placed neighbours allow. */

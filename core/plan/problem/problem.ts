@@ -1,3 +1,4 @@
+import { maskOf } from '#core/plan/board/places.ts'
 import type { Fixed, PlanRequest } from '#core/plan/schema.ts'
 import { BadInput, type Fault } from '#core/units/fault.ts'
 
@@ -17,6 +18,8 @@ export interface Act {
   skills: string[]
   equipment: number[]
   zones: string[]
+  /** The same as bits, of its job's places; undefined where it takes none. */
+  mask: Int32Array | undefined
   /** Indices of the people who hold all its skills. */
   able: number[]
   into: Link[]
@@ -59,9 +62,13 @@ export interface Problem {
   links: Link[]
   pins: Map<number, Pin>
   now: number
+  /** Jobs that hold a unit of each kind of kit from beginning to end. */
+  holders: number[][]
   /** Acts in an order in which every link points forward. */
   topological: number[]
   travel(from: string | undefined, to: string | undefined): number
+  /** The longest way there is; 0 where all is one place. */
+  widestWay: number
 }
 
 class Faults {
@@ -178,6 +185,7 @@ export function compile(request: PlanRequest): Problem {
   const jobIndex = indexById(request.jobs, '/jobs', faults)
   const actIndex = indexById(request.activities, '/activities', faults)
   const travel = travelTable(request, faults)
+  const widestWay = Math.max(0, ...(request.sites?.travel ?? []).map((t) => t.minutes))
 
   const equipmentOf = (ids: readonly string[], pointer: string) =>
     ids.flatMap((id, i) => {
@@ -221,11 +229,23 @@ export function compile(request: PlanRequest): Problem {
       skills,
       equipment: [...new Set(equipmentOf(a.equipment ?? [], `/activities/${i}/equipment`))],
       zones: [...new Set(a.zones ?? [])],
+      mask: undefined,
       able: people.flatMap((p, k) => (skills.every((s) => p.skills.has(s)) ? [k] : [])),
       into: [],
       out: [],
     }
   })
+  for (const job of jobs) {
+    const number = new Map([...new Set(job.acts.flatMap((a) => acts[a]!.zones))].map((zone, n) => [zone, n]))
+    for (const a of job.acts) {
+      const { zones } = acts[a]!
+      if (zones.length > 0)
+        acts[a]!.mask = maskOf(
+          zones.map((z) => number.get(z)!),
+          number.size,
+        )
+    }
+  }
   const links: Link[] = []
   request.links?.forEach((l, i) => {
     const [from, to] = [actIndex.get(l.from), actIndex.get(l.to)]
@@ -243,8 +263,9 @@ export function compile(request: PlanRequest): Problem {
     acts[from]!.out.push(link)
     acts[to]!.into.push(link)
   })
+  const holders = kit.map((_, k) => jobs.flatMap((job, j) => (job.holds.includes(k) ? [j] : [])))
   const topological = topologicalOrder(acts, faults)
   const pins = resolvePins(request, actIndex, personIndex, acts, faults)
   faults.raise()
-  return { acts, people, kit, jobs, links, pins, now: request.now ?? 0, topological, travel }
+  return { acts, people, kit, jobs, links, pins, now: request.now ?? 0, topological, travel, widestWay, holders }
 }

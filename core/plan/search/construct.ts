@@ -1,20 +1,26 @@
 import { none } from '#core/message/message.ts'
-import { Board } from '#core/plan/board/board.ts'
+import { Board, type Preference } from '#core/plan/board/board.ts'
 import { obstacleSaid } from '#core/plan/messages.ts'
 import type { Component } from '#core/plan/problem/components.ts'
 import type { Obstacle } from '#core/plan/problem/impossible.ts'
 import type { Act, Problem } from '#core/plan/problem/problem.ts'
 
+type Numbers = ArrayLike<number>
+
 /** What the improvement varies: an order of components (smaller first) and a preference of people. */
 export interface Recipe {
-  priority: number[]
+  priority: Numbers
   /** Order inside a component, by activity: smaller first among those whose predecessors in it are placed. */
-  member: number[]
-  preference: (act: Act, person: number, board: Board) => number
+  member: Numbers
+  preference: Preference
+  /** Not before, by activity; 0 where it is placed as early as it fits. */
+  floor: Numbers
 }
 export interface Construction {
   board: Board
   failed: Map<number, Obstacle>
+  /** Components in the order in which they came to the table. */
+  sequence: number[]
 }
 
 const never = Number.POSITIVE_INFINITY
@@ -31,15 +37,15 @@ export function horizonOf(problem: Problem): number {
 }
 
 /** The component's free members, each after its predecessors, otherwise by key: which of two goes first into a zone can decide whether both fit. */
-function memberOrder(problem: Problem, component: Component, member: readonly number[]): Act[] {
-  const free = component.acts.filter((a) => !problem.pins.has(a))
+function memberOrder(problem: Problem, free: readonly number[], member: Numbers): Act[] {
   if (free.length === 1) return [problem.acts[free[0]!]!]
   const inside = new Set(free)
   const waiting = new Map(free.map((a) => [a, problem.acts[a]!.into.filter((l) => inside.has(l.from)).length]))
-  const ready = free.filter((a) => waiting.get(a) === 0)
+  const ready = new Ready(member)
+  for (const a of free) if (waiting.get(a) === 0) ready.push(a)
   const order: Act[] = []
-  while (ready.length > 0) {
-    const act = problem.acts[takeFirst(ready, member)]!
+  for (let index = ready.take(); index !== undefined; index = ready.take()) {
+    const act = problem.acts[index]!
     order.push(act)
     for (const link of act.out) {
       if (!inside.has(link.to)) continue
@@ -50,6 +56,16 @@ function memberOrder(problem: Problem, component: Component, member: readonly nu
   return order
 }
 
+/** Most components are one activity: nothing of it has to be tried again. */
+function placeOne(board: Board, act: Act, floor: Numbers, horizon: number): boolean {
+  const window = board.window(act)
+  const { high } = window
+  const low = Math.max(window.low, Math.min(high, floor[act.index]!))
+  const fit = low <= horizon ? board.earliest(act, low, Math.min(horizon, high)) : undefined
+  if (fit) board.place(act, fit)
+  return fit !== undefined
+}
+
 /**
  * Places one component: members in the given order, each as early as possible. When a member cannot start within its maximum lag,
  * the predecessor that holds it is moved later by just that much and the component is tried again; bounds only ever rise, so it ends.
@@ -57,11 +73,12 @@ function memberOrder(problem: Problem, component: Component, member: readonly nu
 function placeComponent(
   board: Board,
   problem: Problem,
-  component: Component,
-  member: readonly number[],
+  open: readonly number[],
+  { member, floor }: Recipe,
   horizon: number,
 ): boolean {
-  const members = memberOrder(problem, component, member)
+  if (open.length === 1) return placeOne(board, problem.acts[open[0]!]!, floor, horizon)
+  const members = memberOrder(problem, open, member)
   const atLeast = new Map<number, number>()
   const limit = members.length === 1 ? 1 : 60 + 20 * members.length
   for (let attempt = 0; attempt < limit; attempt++) {
@@ -69,7 +86,7 @@ function placeComponent(
     let retry = false
     for (const act of members) {
       const { low, high } = board.window(act)
-      const from = Math.max(low, atLeast.get(act.index) ?? 0)
+      const from = Math.max(low, Math.min(high, floor[act.index]!), atLeast.get(act.index) ?? 0)
       const fit = from <= horizon ? board.earliest(act, from, Math.min(horizon, high)) : undefined
       if (fit) {
         board.place(act, fit)
@@ -99,67 +116,123 @@ function placeComponent(
   return false
 }
 
-/** A heap would be faster; with at most a few hundred ready components a scan is not what costs. */
-function takeFirst(ready: number[], priority: readonly number[]): number {
-  let best = 0
-  for (let i = 1; i < ready.length; i++) if (priority[ready[i]!]! < priority[ready[best]!]!) best = i
-  return ready.splice(best, 1)[0]!
+/** What is ready, the smallest priority first; of equals the smaller number. */
+class Ready {
+  private readonly list: number[] = []
+  private readonly priority: Numbers
+  constructor(priority: Numbers) {
+    this.priority = priority
+  }
+
+  private before(a: number, b: number): boolean {
+    const [x, y] = [this.priority[a]!, this.priority[b]!]
+    return x < y || (x === y && a < b)
+  }
+
+  push(item: number): void {
+    const { list } = this
+    let i = list.length
+    list.push(item)
+    while (i > 0) {
+      const parent = (i - 1) >> 1
+      if (!this.before(item, list[parent]!)) break
+      list[i] = list[parent]!
+      i = parent
+    }
+    list[i] = item
+  }
+
+  take(): number | undefined {
+    const { list } = this
+    const first = list[0]
+    const last = list.pop()
+    if (list.length === 0 || last === undefined) return first
+    let i = 0
+    for (;;) {
+      let child = 2 * i + 1
+      if (child >= list.length) break
+      if (child + 1 < list.length && this.before(list[child + 1]!, list[child]!)) child++
+      if (!this.before(list[child]!, last)) break
+      list[i] = list[child]!
+      i = child
+    }
+    list[i] = last
+    return first
+  }
 }
 
-/** Builds one plan serially: of all components whose predecessors are placed, the one of smallest priority goes next, as early as it fits. */
+const noStart: Obstacle = { code: 'max-lag', reason: obstacleSaid('no-start', none) }
+const noRoom: Obstacle = { code: 'no-room', reason: obstacleSaid('no-room', none) }
+
+/** The component's activities that are not pinned. */
+const freeOf = ({ pins }: Problem, { acts }: Component): readonly number[] =>
+  pins.size === 0 ? acts : acts.filter((a) => !pins.has(a))
+
+/** Whether a component cannot be placed because of what could not; then all of it is told why. */
+function isBlocked(
+  problem: Problem,
+  { acts }: Component,
+  open: readonly number[],
+  failed: Map<number, Obstacle>,
+): boolean {
+  const cause = open.find((a) => failed.has(a))
+  const waits = (a: number) => problem.acts[a]!.into.find((l) => failed.has(l.from) && !acts.includes(l.from))
+  const blocked = cause ?? open.find(waits)
+  if (blocked === undefined) return false
+  const follower: Obstacle = {
+    code: 'max-lag',
+    reason: obstacleSaid('follower-unplaced', { follower: problem.acts[blocked]!.id }),
+  }
+  for (const a of open) {
+    if (failed.has(a)) continue
+    const own = cause === undefined ? waits(a) : undefined
+    failed.set(
+      a,
+      own
+        ? { code: 'waits-for', reason: obstacleSaid('waits-for', { activity: problem.acts[own.from]!.id }) }
+        : follower,
+    )
+  }
+  return true
+}
+
+/**
+ * Builds one plan serially: of all components whose predecessors are placed, the one of smallest priority goes next, as early as it fits.
+ * @param like an earlier plan: as long as the same components come in the same order, they stand where they stood there
+ */
 export function construct(
   problem: Problem,
   components: readonly Component[],
   recipe: Recipe,
   known: ReadonlyMap<number, Obstacle>,
   horizon: number,
+  like?: Construction,
 ): Construction {
   const board = new Board(problem, recipe.preference)
   const failed = new Map(known)
   const waiting = components.map((c) => c.into.length)
-  const ready = components.filter((c) => c.into.length === 0).map((c) => c.index)
-  while (ready.length > 0) {
-    const component = components[takeFirst(ready, recipe.priority)]!
+  const ready = new Ready(recipe.priority)
+  for (const c of components) if (c.into.length === 0) ready.push(c.index)
+  const sequence: number[] = []
+  let same = like !== undefined
+  for (let index = ready.take(); index !== undefined; index = ready.take()) {
+    const component = components[index]!
     for (const to of component.out) if (--waiting[to]! === 0) ready.push(to)
-    const open = component.acts.filter((a) => !problem.pins.has(a))
-    const cause = open.find((a) => failed.has(a))
-    const blocked = open
-      .map((a) => ({
-        a,
-        link: problem.acts[a]!.into.find((l) => failed.has(l.from) && !component.acts.includes(l.from)),
-      }))
-      .find((b) => b.link)
-    if (cause !== undefined) {
-      for (const a of open) {
-        if (!failed.has(a))
-          failed.set(a, {
-            code: 'max-lag',
-            reason: obstacleSaid('follower-unplaced', { follower: problem.acts[cause]!.id }),
-          })
+    same &&= like!.sequence[sequence.length] === component.index
+    sequence.push(component.index)
+    if (same) {
+      for (const a of component.acts) {
+        if (problem.pins.size > 0 && problem.pins.has(a)) continue
+        const at = like!.board.placed[a]
+        if (at) board.place(problem.acts[a]!, at)
+        else failed.set(a, like!.failed.get(a)!)
       }
-    } else if (blocked) {
-      for (const a of open) {
-        const own = problem.acts[a]!.into.find((l) => failed.has(l.from))
-        failed.set(
-          a,
-          own
-            ? { code: 'waits-for', reason: obstacleSaid('waits-for', { activity: problem.acts[own.from]!.id }) }
-            : {
-                code: 'max-lag',
-                reason: obstacleSaid('follower-unplaced', { follower: problem.acts[blocked.a]!.id }),
-              },
-        )
-      }
-    } else if (!placeComponent(board, problem, component, recipe.member, horizon)) {
-      for (const a of open) {
-        failed.set(
-          a,
-          open.length > 1
-            ? { code: 'max-lag', reason: obstacleSaid('no-start', none) }
-            : { code: 'no-room', reason: obstacleSaid('no-room', none) },
-        )
-      }
+      continue
     }
+    const open = freeOf(problem, component)
+    if (open.length === 0 || (failed.size > 0 && isBlocked(problem, component, open, failed))) continue
+    if (placeComponent(board, problem, open, recipe, horizon)) continue
+    for (const a of open) failed.set(a, open.length > 1 ? noStart : noRoom)
   }
-  return { board, failed }
+  return { board, failed, sequence }
 }

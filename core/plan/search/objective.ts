@@ -10,18 +10,16 @@ export function scoreOf(problem: Problem, { board, failed }: Construction): Scor
   let tardiness = 0
   let makespan = 0
   let handovers = 0
-  for (const job of problem.jobs) {
+  for (let j = 0; j < problem.jobs.length; j++) {
+    const job = problem.jobs[j]!
     let finish = 0
-    const people = new Set<number>()
     for (const act of job.acts) {
       const at = board.placed[act]
-      if (!at) continue
-      if (at.end > finish) finish = at.end
-      for (const person of at.people) people.add(person)
+      if (at && at.end > finish) finish = at.end
     }
     if (job.due !== undefined) tardiness += job.weight * Math.max(0, finish - job.due)
     if (finish > makespan) makespan = finish
-    handovers += Math.max(0, people.size - 1)
+    handovers += Math.max(0, board.peopleOn(j) - 1)
   }
   return [unscheduled, tardiness, makespan, handovers]
 }
@@ -29,4 +27,17 @@ export function scoreOf(problem: Problem, { board, failed }: Construction): Scor
 export function compareScores(a: Score, b: Score): number {
   for (let i = 0; i < 4; i++) if (a[i] !== b[i]) return a[i]! - b[i]!
   return 0
+}
+
+/** Minutes in which anybody works: of two plans that are as good, the one whose people are done sooner. */
+export function minutesAtWork(problem: Problem, { board }: Construction): number {
+  const at = problem.acts.flatMap((act) => (act.crew > 0 ? (board.placed[act.index] ?? []) : []))
+  at.sort((a, b) => a.start - b.start)
+  let minutes = 0
+  let until = 0
+  for (const { start, end } of at) {
+    if (end > until) minutes += end - Math.max(start, until)
+    until = Math.max(until, end)
+  }
+  return minutes
 }

@@ -1,10 +1,12 @@
-import type { Board } from '#core/plan/board/board.ts'
+import type { Preference } from '#core/plan/board/board.ts'
 import { type Component, componentsOf } from '#core/plan/problem/components.ts'
 import { impossible, type Obstacle } from '#core/plan/problem/impossible.ts'
-import type { Act, Problem } from '#core/plan/problem/problem.ts'
+import type { Problem } from '#core/plan/problem/problem.ts'
 import { type Random, seededRandom } from '#core/units/random.ts'
-import { type Construction, construct, horizonOf, type Recipe } from './construct.ts'
-import { compareScores, type Score, scoreOf } from './objective.ts'
+import { type Construction, construct, horizonOf } from './construct.ts'
+import { mirrored } from './mirror.ts'
+import { type Ground, type Order, vary } from './neighbours.ts'
+import { compareScores, minutesAtWork, type Score, scoreOf } from './objective.ts'
 
 export interface Solution extends Construction {
   score: Score
@@ -22,47 +24,30 @@ export function tails(problem: Problem): number[] {
 }
 
 /** People already on the job first (fewer hand-overs), then those with fewer skills (the skilled stay free for what only they can do). */
-function usualPreference(problem: Problem, bonus: readonly number[] = []) {
-  return (act: Act, person: number, board: Board): number => {
-    const onJob = problem.jobs[act.job]!.acts.some((a) => board.placed[a]?.people.includes(person))
-    return (onJob ? 4 : 0) - problem.people[person]!.skills.size + (bonus[person] ?? 0)
-  }
-}
+const usual =
+  (problem: Problem, wished?: Int32Array): Preference =>
+  (act, person, board, start) =>
+    (board.knows(act.job, person) ? 4 : 0) -
+    problem.people[person]!.skills.size -
+    5 * board.ways(act.job, person, start) +
+    (wished?.[act.index] === person ? 12 : 0)
 
-interface Keys {
-  /** Rank of each job, smaller first. */
-  job: number[]
-  /** Urgency of each component: slack to the due time, smaller first. */
-  component: number[]
-  /** Order inside components, by activity. */
-  member: number[]
-  /** How much the job's rank outweighs the component's own urgency. */
-  jobMajor: boolean
-}
-
-function priorities(keys: Keys, components: readonly Component[]): number[] {
-  const weight = keys.jobMajor ? 1e6 : 0
-  return components.map((c) => weight * keys.job[c.job]! + keys.component[c.index]!)
-}
-
-function firstKeys(problem: Problem, components: readonly Component[]): Keys {
+/** Urgency first: slack to the due time, job after job where they hold something all the while. */
+function firstOrder(problem: Problem, components: readonly Component[]): Order {
   const tail = tails(problem)
   const far = horizonOf(problem)
-  const byJob = problem.jobs.map((job, index) => ({
-    index,
-    due: (job.due ?? far) - Math.max(0, ...job.acts.map((a) => tail[a]!)),
-    weight: job.weight,
-  }))
-  byJob.sort((a, b) => a.due - b.due || b.weight - a.weight || a.index - b.index)
-  const job: number[] = []
-  byJob.forEach((entry, rank) => {
-    job[entry.index] = rank
-  })
+  const longest = (acts: readonly number[]) => acts.reduce((most, a) => Math.max(most, tail[a]!), 0)
+  const slack = problem.jobs.map((job) => (job.due ?? far) - longest(job.acts))
+  const rank = problem.jobs.map((_, j) => j)
+  rank.sort((a, b) => slack[a]! - slack[b]! || problem.jobs[b]!.weight - problem.jobs[a]!.weight || a - b)
+  const jobMajor = problem.jobs.some((j) => j.holds.length > 0)
+  const key = Float64Array.from(components, (c) => (problem.jobs[c.job]!.due ?? far) - longest(c.acts))
+  if (jobMajor) for (const c of components) key[c.index]! += 1e6 * rank.indexOf(c.job)
   return {
-    job,
-    component: components.map((c) => (problem.jobs[c.job]!.due ?? far) - Math.max(...c.acts.map((a) => tail[a]!))),
-    member: tail.map((t) => -t),
-    jobMajor: problem.jobs.some((j) => j.holds.length > 0),
+    key,
+    member: Float64Array.from(tail, (t) => -t),
+    wished: new Int32Array(problem.acts.length).fill(-1),
+    floor: new Int32Array(problem.acts.length),
   }
 }
 
@@ -86,25 +71,152 @@ function urgentAfter(
   return all
 }
 
-function vary(keys: Keys, problem: Problem, random: Random, urgent: ReadonlySet<number>): Keys {
-  const next = { job: [...keys.job], component: [...keys.component], member: keys.member, jobMajor: keys.jobMajor }
-  if (random() < 0.15) next.jobMajor = !next.jobMajor
-  if (next.job.length > 1 && random() < 0.5) {
-    const [a, b] = [Math.floor(random() * next.job.length), Math.floor(random() * next.job.length)]
-    ;[next.job[a], next.job[b]] = [next.job[b]!, next.job[a]!]
+/** One figure of a plan, for walking over worse ones: a job weighs ten minutes of the day for each it is late, hand-overs break ties. */
+const costOf = ([unscheduled, tardiness, makespan, handovers]: Score): number =>
+  1e6 * unscheduled + 10 * tardiness + makespan + 0.05 * handovers
+
+/** How much worse than the best a plan may be that is walked on from: more where there is little to move (record-to-record, Dueck 1993). */
+const tolerance = (problem: Problem): number => Math.min(0.05, 1 / Math.max(1, problem.acts.length))
+/** Steps without a better plan after which the search goes back to the best, or begins somewhere else. */
+const patience = 400
+/** How often a plan is justified: pushed as late as may be, then planned forwards in that order. */
+const justified = 0.25
+/** How often whole jobs are made more urgent instead of part of the plan moved: nearly always at first, so often in the long run. */
+const urging = { least: 0.3, fades: 150 }
+
+class Search {
+  readonly components: Component[]
+  readonly known = new Map<number, Obstacle>()
+  private readonly of: Int32Array
+  private readonly horizon: number
+  private readonly random: Random
+  private readonly problem: Problem
+  private readonly backwards: Problem
+  private readonly turned: Component[]
+  iterations = 0
+
+  constructor(problem: Problem, seed: number) {
+    this.problem = problem
+    this.components = componentsOf(problem)
+    this.horizon = horizonOf(problem)
+    this.random = seededRandom(seed)
+    this.of = new Int32Array(problem.acts.length)
+    for (const c of this.components) for (const a of c.acts) this.of[a] = c.index
+    this.backwards = mirrored(problem, this.horizon)
+    this.turned = this.components.map((c) => ({ ...c, acts: [...c.acts].reverse(), into: c.out, out: c.into }))
+    for (const act of problem.acts) {
+      const obstacle = problem.pins.has(act.index) ? undefined : impossible(act, problem)
+      if (obstacle) this.known.set(act.index, obstacle)
+    }
   }
-  const spread = 5 + 60 * random()
-  const share = random() < 0.3 ? 1 : Math.min(1, 4 / Math.max(1, problem.acts.length) + 0.1 * random())
-  for (let i = 0; i < next.component.length; i++) if (random() < share) next.component[i]! += spread * (random() - 0.5)
-  if (random() < (urgent.size > 0 ? 0.7 : 0.2)) next.member = keys.member.map((key) => key + 40 * (random() - 0.5))
-  if (random() < 0.7) for (const i of urgent) if (random() < 0.6) next.component[i]! -= 120 * random()
-  return next
+
+  build({ key, member, wished, floor }: Order, like?: Construction): Solution {
+    this.iterations++
+    const { problem, components, known, horizon } = this
+    const recipe = { priority: key, member, floor, preference: usual(problem, wished) }
+    const built = construct(problem, components, recipe, known, horizon, like)
+    return { ...built, score: scoreOf(problem, built), iterations: this.iterations }
+  }
+
+  /** When each component begins in a plan; what found no room comes first the next time. */
+  startsOf({ board }: Construction): Float64Array {
+    return Float64Array.from(this.components, (c) =>
+      c.acts.reduce((least, a) => Math.min(least, board.placed[a]?.start ?? 0), Number.POSITIVE_INFINITY),
+    )
+  }
+
+  /** The order that a plan was built in, by its starts, with the same people. */
+  orderOf(now: Solution, start: Float64Array, { member, floor }: Order, keep: number): Order {
+    const key = Float64Array.from(start)
+    now.sequence.forEach((c, i) => {
+      key[c]! += 1e-4 * i
+    })
+    const wished = Int32Array.from(this.problem.acts, (a) => {
+      const first = now.board.placed[a.index]?.people[0]
+      return first !== undefined && this.random() < keep ? first : -1
+    })
+    return { key, member: Float64Array.from(member), wished, floor: Int32Array.from(floor) }
+  }
+
+  /** An order in which everything is as late as the plan's jobs allow. */
+  justify(now: Solution, order: Order): Order {
+    const { problem, horizon } = this
+    const jobs = problem.jobs.map((job) => {
+      const finish = Math.max(0, ...job.acts.map((a) => now.board.placed[a]?.end ?? 0))
+      return { ...job, release: Math.max(0, horizon - Math.max(finish, job.due ?? now.score[2])) }
+    })
+    const back = { ...this.backwards, jobs }
+    const key = Float64Array.from(this.components, (c) =>
+      c.acts.reduce((least, a) => Math.min(least, horizon - (now.board.placed[a]?.end ?? horizon)), horizon),
+    )
+    const member = Float64Array.from(problem.acts, (a) => horizon - (now.board.placed[a.index]?.end ?? 0))
+    const built = construct(
+      back,
+      this.turned,
+      { priority: key, member, floor: new Int32Array(problem.acts.length), preference: usual(problem, order.wished) },
+      this.known,
+      2 * horizon,
+    )
+    const late = Float64Array.from(this.components, (c) =>
+      c.acts.reduce((least, a) => Math.min(least, horizon - (built.board.placed[a]?.end ?? horizon)), horizon),
+    )
+    return { ...order, key: late }
+  }
+
+  neighbour(now: Solution, by: Order): { order: Order; like: Construction | undefined } {
+    const start = this.startsOf(now)
+    const order = this.orderOf(now, start, by, [1, 0.7, 0.3, 0][Math.floor(4 * this.random())]!)
+    const { problem, components, of, random } = this
+    const ground: Ground = { problem, components, of, now, start, random }
+    vary(order, ground)
+    if (now.failed.size > this.known.size && random() < 0.7)
+      for (const c of urgentAfter(components, now.failed, this.known))
+        if (random() < 0.6) order.key[c]! -= 240 * random()
+    return random() < justified ? { order: this.justify(now, order), like: undefined } : { order, like: now }
+  }
+
+  /** The first order's urgency, with some jobs more or less urgent than they were, and a little noise. */
+  urged(order: Order): Order {
+    const { problem, components, random } = this
+    const by = new Float64Array(problem.jobs.length)
+    const wide = 20 + 160 * random()
+    if (random() < 0.8)
+      for (let n = 1 + Math.floor(2 * random()); n > 0; n--)
+        by[Math.floor(by.length * random())] = wide * (random() - 0.5)
+    const share = random() < 0.3 ? 1 : Math.min(1, 4 / components.length + 0.1 * random())
+    const noise = 5 + 60 * random()
+    const key = order.key.map((k, c) => k + by[components[c]!.job]! + (random() < share ? noise * (random() - 0.5) : 0))
+    const member = random() < 0.2 ? order.member.map((m) => m + 40 * (random() - 0.5)) : order.member
+    const wished =
+      random() < 0.5
+        ? order.wished
+        : Int32Array.from(problem.acts, ({ able }) =>
+            able.length > 0 && random() < 0.1 ? able[Math.floor(random() * able.length)]! : -1,
+          )
+    return { key, member, wished, floor: order.floor }
+  }
+
+  /** Somewhere else altogether. */
+  anew(first: Order): Order {
+    const spread = 20 + 100 * this.random()
+    return {
+      key: first.key.map((k) => k + spread * (this.random() - 0.5)),
+      member: first.member.map((m) => m + 40 * (this.random() - 0.5)),
+      wished: Int32Array.from(this.problem.acts, ({ able }) =>
+        able.length > 0 && this.random() < 0.3 ? able[Math.floor(this.random() * able.length)]! : -1,
+      ),
+      floor: first.floor,
+    }
+  }
+
+  chance(): number {
+    return this.random()
+  }
 }
 
-const noneUrgent: ReadonlySet<number> = new Set()
-
 /**
- * First plan by priority rules, then a seeded local search over priorities and people while `keepGoing` says so.
+ * First plan by priority rules, then a seeded search over orders and people while `keepGoing` says so: jobs become more or less urgent, or part
+ * of the plan comes to the table in another order and the rest as it was; slightly worse plans are walked over.
  * @param keepGoing asked before each further iteration with the number done; the first plan is always built
  * @param onBetter told each better plan as it is found
  */
@@ -114,49 +226,57 @@ export function solve(
   keepGoing: (iterations: number) => boolean,
   onBetter?: (solution: Solution) => void,
 ): Solution {
-  const components = componentsOf(problem)
-  const horizon = horizonOf(problem)
-  const random = seededRandom(seed)
-  const known = new Map<number, Obstacle>()
-  for (const act of problem.acts) {
-    const obstacle = problem.pins.has(act.index) ? undefined : impossible(act, problem)
-    if (obstacle) known.set(act.index, obstacle)
-  }
-  const build = (recipe: Recipe): Solution => {
-    const construction = construct(problem, components, recipe, known, horizon)
-    return { ...construction, score: scoreOf(problem, construction), iterations: 0 }
-  }
-  let keys = firstKeys(problem, components)
-  let best = build({
-    priority: priorities(keys, components),
-    member: keys.member,
-    preference: usualPreference(problem),
-  })
+  const search = new Search(problem, seed)
+  const first = firstOrder(problem, search.components)
+  let best = search.build(first)
   onBetter?.(best)
-  let iterations = 1
+  /** Where the search stands, and the order it came by. */
+  let [now, by] = [best, first]
+  /** The same of what is searched by urgency alone. */
+  let [urgent, urgency] = [best, first]
+  let since = 0
+  const worse = 1 + tolerance(problem)
+  const compare = (a: Solution, b: Solution) =>
+    compareScores(a.score, b.score) || minutesAtWork(problem, a) - minutesAtWork(problem, b)
+  const consider = (next: Solution) => {
+    since++
+    if (compare(next, best) >= 0) return
+    best = next
+    since = 0
+    onBetter?.(best)
+  }
   // "No room" needs a search behind it, whatever the budget: greedy failure alone is no reason.
   const enough = Math.min(200, Math.ceil(20_000 / Math.max(1, problem.acts.length)))
-  const unproven = () => best.failed.size > known.size && iterations < enough
-  while (keepGoing(iterations) || unproven()) {
-    const varied = vary(
-      keys,
-      problem,
-      random,
-      best.failed.size > known.size ? urgentAfter(components, best.failed, known) : noneUrgent,
-    )
-    const bonus = random() < 0.5 ? problem.people.map(() => 6 * random()) : []
-    const candidate = build({
-      priority: priorities(varied, components),
-      member: varied.member,
-      preference: usualPreference(problem, bonus),
-    })
-    iterations++
-    const difference = compareScores(candidate.score, best.score)
-    if (difference <= 0) {
-      keys = varied
-      best = candidate
-      if (difference < 0) onBetter?.(best)
+  const unproven = () => best.failed.size > search.known.size && search.iterations < enough
+  while (keepGoing(search.iterations) || unproven()) {
+    // The first plan justified is nearly always a better one: tried before anything is left to chance.
+    if (search.iterations === 1) {
+      consider(search.build(search.justify(best, first)))
+      if (best !== now) now = best
+      continue
+    }
+    const fading = (1 - urging.least) * Math.exp(-search.iterations / urging.fades)
+    if (search.chance() < urging.least + fading) {
+      const tried = search.urged(urgency)
+      const next = search.build(tried)
+      if (compareScores(next.score, urgent.score) <= 0) [urgent, urgency] = [next, tried]
+      if (compareScores(next.score, now.score) < 0) [now, by] = [next, tried]
+      consider(next)
+      continue
+    }
+    const { order, like } = search.neighbour(now, by)
+    const next = search.build(order, like)
+    consider(next)
+    // First up, then about: half of the patience is for what is no worse, half for walking over what is a little.
+    const about = since > patience / 2 && costOf(next.score) <= costOf(best.score) * worse
+    if (about || compare(next, now) <= 0) [now, by] = [next, order]
+    if (since < patience) continue
+    since = 0
+    now = best
+    if (search.chance() < 0.5) {
+      ;[now, by] = [search.build(search.anew(first)), first]
+      consider(now)
     }
   }
-  return { ...best, iterations }
+  return { ...best, iterations: search.iterations }
 }

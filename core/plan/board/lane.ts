@@ -1,0 +1,87 @@
+/** What one person does, in order: intervals that do not overlap, each at a site. */
+export class Lane {
+  private readonly starts: number[] = []
+  private readonly ends: number[] = []
+  private readonly sites: (string | undefined)[] = []
+  /** Whether ends rise with starts: always, but where facts overlap. */
+  private sorted = true
+
+  /** Index of the first interval that begins at or after a moment. */
+  private indexFrom(moment: number): number {
+    let low = 0
+    let high = this.starts.length
+    while (low < high) {
+      const middle = (low + high) >> 1
+      if (this.starts[middle]! < moment) low = middle + 1
+      else high = middle
+    }
+    return low
+  }
+
+  add(start: number, end: number, site: string | undefined): void {
+    let i = this.indexFrom(start)
+    // Of two that begin together, which only facts may, the one that is there already stays first.
+    while (i < this.starts.length && this.starts[i] === start) i++
+    this.starts.splice(i, 0, start)
+    this.ends.splice(i, 0, end)
+    this.sites.splice(i, 0, site)
+    if ((this.ends[i - 1] ?? end) > end || (this.ends[i + 1] ?? end) < end) this.sorted = false
+  }
+
+  remove(start: number, end: number): void {
+    for (let i = this.indexFrom(start); i < this.starts.length && this.starts[i] === start; i++)
+      if (this.ends[i] === end) {
+        this.starts.splice(i, 1)
+        this.ends.splice(i, 1)
+        this.sites.splice(i, 1)
+        return
+      }
+  }
+
+  /**
+   * Smallest t in [from, until − length] at which so long a stretch at a site fits, with the way from and to what is before and after it;
+   * Infinity where there is none.
+   * @param widest the longest way there is: nothing farther off than that matters
+   */
+  next(
+    from: number,
+    until: number,
+    length: number,
+    site: string | undefined,
+    way: (a: string | undefined, b: string | undefined) => number,
+    widest: number,
+  ): number {
+    let t = from
+    const { starts, ends, sites } = this
+    // Facts may overlap, so what begins long before can still be under way: looked for from the front where it is short, else by halves.
+    let i = 0
+    if (starts.length > 8 && this.sorted) {
+      let low = 0
+      let high = ends.length
+      while (low < high) {
+        const middle = (low + high) >> 1
+        if (ends[middle]! + widest <= t) low = middle + 1
+        else high = middle
+      }
+      i = low
+    }
+    for (; i < starts.length; i++) {
+      const there = widest === 0 ? 0 : way(sites[i], site)
+      // A person's own site, an interval of no length, only bounds what comes after it.
+      if (starts[i]! >= t + length + there && ends[i]! > starts[i]!) {
+        if (starts[i]! >= t + length + widest) break
+        continue
+      }
+      if (ends[i]! + there > t) t = ends[i]! + there
+      if (t + length > until) return Number.POSITIVE_INFINITY
+    }
+    return t + length <= until ? t : Number.POSITIVE_INFINITY
+  }
+
+  /** Ways that a stretch at a site would add beside what is before and after it, 0 to 2. */
+  ways(start: number, site: string | undefined): number {
+    const i = this.indexFrom(start)
+    const before = i > 0 && this.sites[i - 1] !== site ? 1 : 0
+    return before + (i < this.starts.length && this.sites[i] !== site ? 1 : 0)
+  }
+}

@@ -1,0 +1,173 @@
+import type { Component } from '#core/plan/problem/components.ts'
+import { criticalChain } from '#core/plan/problem/critical.ts'
+import type { Problem } from '#core/plan/problem/problem.ts'
+import type { Random } from '#core/units/random.ts'
+import type { Solution } from './solve.ts'
+
+/** What the next plan is built by: when each component comes to the table, and who is wanted for each activity (−1: whoever suits). */
+export interface Order {
+  key: Float64Array
+  member: Float64Array
+  wished: Int32Array
+  /** Not before: what is better begun later than it could be, by activity. */
+  floor: Int32Array
+}
+
+/** What a move sees. */
+export interface Ground {
+  problem: Problem
+  components: readonly Component[]
+  /** Component of each activity. */
+  of: Int32Array
+  now: Solution
+  /** Start of each component in the plan as it is. */
+  start: Float64Array
+  random: Random
+}
+
+const int = (random: Random, n: number) => Math.floor(random() * n)
+const componentsOfJob = ({ problem, of }: Ground, job: number) => [
+  ...new Set(problem.jobs[job]!.acts.map((a) => of[a]!)),
+]
+
+/** A job that is late, or ends the day; any where none is. */
+function lateJob({ problem, now, random }: Ground): number {
+  const finish = (job: number) => Math.max(0, ...problem.jobs[job]!.acts.map((a) => now.board.placed[a]?.end ?? 0))
+  const late = problem.jobs.flatMap(({ due }, job) => (due !== undefined && finish(job) > due ? [job] : []))
+  if (late.length > 0) return late[int(random, late.length)]!
+  const last = problem.jobs.flatMap((_, job) => (finish(job) === now.score[2] ? [job] : []))
+  return last[int(random, last.length)] ?? int(random, problem.jobs.length)
+}
+
+type Move = (order: Order, ground: Ground) => void
+
+/** Everything that begins within a stretch comes in any order. */
+const stretch: Move = ({ key }, { start, random }) => {
+  const from = start[int(random, start.length)]!
+  const wide = 10 + 110 * random()
+  for (let c = 0; c < start.length; c++)
+    if (start[c]! >= from && start[c]! < from + wide) key[c] = from + wide * random()
+}
+
+/** All of a job sooner or later. */
+const wholeJob: Move = ({ key }, ground) => {
+  const by = 120 * (ground.random() - 0.5)
+  for (const c of componentsOfJob(ground, int(ground.random, ground.problem.jobs.length))) key[c]! += by
+}
+
+/** What is late, sooner: all of it, or from some moment on. */
+const sooner: Move = ({ key }, ground) => {
+  const { random, start } = ground
+  const from = random() < 0.5 ? 0 : start[int(random, start.length)]!
+  const by = 5 + 90 * random()
+  for (const c of componentsOfJob(ground, lateJob(ground))) if (start[c]! >= from) key[c]! -= by
+}
+
+/** Two jobs change places. */
+const changeJobs: Move = ({ key }, ground) => {
+  const { problem, random, start } = ground
+  if (problem.jobs.length < 2) return stretch({ key } as Order, ground)
+  const [a, b] = [int(random, problem.jobs.length), int(random, problem.jobs.length)]
+  const [ofA, ofB] = [componentsOfJob(ground, a), componentsOfJob(ground, b)]
+  const begin = (list: readonly number[]) => Math.min(...list.map((c) => start[c]!))
+  const off = begin(ofB) - begin(ofA)
+  for (const c of ofA) key[c]! += off
+  for (const c of ofB) key[c]! -= off
+}
+
+/** What needs one kind of machine changes its order. */
+const machine: Move = (order, ground) => {
+  const { problem, of, random } = ground
+  if (problem.kit.length === 0) return stretch(order, ground)
+  const kit = int(random, problem.kit.length)
+  const users = [...new Set(problem.acts.filter((a) => a.equipment.includes(kit)).map((a) => of[a.index]!))]
+  if (users.length < 2) return stretch(order, ground)
+  for (let n = 1 + int(random, 3); n > 0; n--) {
+    const [a, b] = [users[int(random, users.length)]!, users[int(random, users.length)]!]
+    ;[order.key[a], order.key[b]] = [order.key[b]!, order.key[a]!]
+  }
+}
+
+/** What one person does changes its order a little. */
+const person: Move = ({ key }, { problem, of, now, random }) => {
+  const who = int(random, problem.people.length)
+  const wide = 10 + 50 * random()
+  for (const act of problem.acts)
+    if (now.board.placed[act.index]?.people.includes(who) && random() < 0.5)
+      key[of[act.index]!]! += wide * (random() - 0.5)
+}
+
+/** The chain that ends the day comes sooner. */
+const chain: Move = ({ key }, { problem, of, now, random }) => {
+  const by = 5 + 60 * random()
+  for (const act of criticalChain(problem, now.board)) if (random() < 0.7) key[of[act.index]!]! -= by * random()
+}
+
+const few: Move = ({ key }, { random }) => {
+  const wide = 20 + 160 * random()
+  for (let n = 1 + int(random, 6); n > 0; n--) key[int(random, key.length)]! += wide * (random() - 0.5)
+}
+
+/** Other people for some of it. */
+const reassign: Move = ({ wished }, { problem, random }) => {
+  for (let n = 1 + int(random, 5); n > 0; n--) {
+    const act = problem.acts[int(random, problem.acts.length)]!
+    if (act.able.length > 0) wished[act.index] = act.able[int(random, act.able.length)]!
+  }
+}
+
+/** A job by other people. */
+const reassignJob: Move = ({ wished }, { problem, random }) => {
+  const who = int(random, problem.people.length)
+  for (const act of problem.jobs[int(random, problem.jobs.length)]!.acts)
+    if (problem.acts[act]!.able.includes(who) && random() < 0.8) wished[act] = who
+}
+
+/** Fewer people on a job: what one of them does there goes to another. */
+const gather: Move = ({ wished }, { problem, now, random }) => {
+  const { acts } = problem.jobs[int(random, problem.jobs.length)]!
+  const people = [...new Set(acts.flatMap((a) => now.board.placed[a]?.people ?? []))]
+  if (people.length < 2) return
+  const [from, to] = [people[int(random, people.length)]!, people[int(random, people.length)]!]
+  for (const a of acts)
+    if (now.board.placed[a]?.people.includes(from) && problem.acts[a]!.able.includes(to)) wished[a] = to
+}
+
+/** Something is begun later than it could be: what is held or must not dry on is then held for less long. */
+const later: Move = ({ floor }, { problem, now, random }) => {
+  const act = int(random, floor.length)
+  const at = now.board.placed[act]
+  if (!at) return
+  if (floor[act]! > 0 && random() < 0.5) floor[act] = 0
+  else floor[act] = at.start + 1 + int(random, 30)
+  if (random() < 0.3) for (const a of problem.jobs[problem.acts[act]!.job]!.acts) if (random() < 0.5) floor[a] = 0
+}
+
+/** What is tied by longest lags in another order. */
+const members: Move = ({ member }, { random }) => {
+  for (let a = 0; a < member.length; a++) if (random() < 0.3) member[a]! += 40 * (random() - 0.5)
+}
+
+const moves: readonly Move[] = [
+  stretch,
+  stretch,
+  wholeJob,
+  sooner,
+  sooner,
+  changeJobs,
+  machine,
+  person,
+  chain,
+  few,
+  few,
+  reassign,
+  reassignJob,
+  members,
+  gather,
+  later,
+]
+
+/** Varies an order by one move of any kind. */
+export function vary(order: Order, ground: Ground): void {
+  moves[int(ground.random, moves.length)]!(order, ground)
+}
