@@ -5,6 +5,7 @@ import { engines } from './bench/engines.ts'
 import { firstScreen } from './bench/first-screen.ts'
 import { kills } from './bench/kills.ts'
 import { ledger } from './bench/ledger.ts'
+import { plan } from './bench/plan.ts'
 import { requests } from './bench/requests.ts'
 import { tap } from './bench/tap.ts'
 import { yard } from './bench/yard.ts'
@@ -12,6 +13,7 @@ import { yard } from './bench/yard.ts'
 const sections: Record<string, () => Promise<object>> = {
   engines,
   drying,
+  plan,
   firstScreen,
   ledger,
   requests,

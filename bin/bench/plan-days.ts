@@ -42,7 +42,13 @@ export function dayOf(cars: readonly string[], people: number, seed: number, ski
     equipment: catalogue.equipment.map((e) => ({ id: e.id, count: Math.max(1, Math.round(people / 2)) })),
     jobs: parts.map(({ id }, i) => {
       const release = i < people ? 0 : 30 * Math.floor(random() * 8)
-      return { id, release, due: release + 240 + 30 * Math.floor(random() * 10), crewLimit: 2, weight: 1 + Math.floor(random() * 3) }
+      return {
+        id,
+        release,
+        due: release + 240 + 30 * Math.floor(random() * 10),
+        crewLimit: 2,
+        weight: 1 + Math.floor(random() * 3),
+      }
     }),
     activities: parts.flatMap((p) => p.activities),
     links: parts.flatMap((p) => p.links),
@@ -57,7 +63,11 @@ export const busyDay = (seed: number) => dayOf([...times(8, () => standard), ...
 /** Two or three cars, 40 to 100 activities. */
 export const smallDay = (seed: number) => {
   const random = seededRandom(seed * 7 + 1)
-  return dayOf(times(1 + Math.floor(random() * 2), () => mixed[Math.floor(random() * 2)]!), 2 + Math.floor(random() * 2), seed)
+  return dayOf(
+    times(1 + Math.floor(random() * 2), () => mixed[Math.floor(random() * 2)]!),
+    2 + Math.floor(random() * 2),
+    seed,
+  )
 }
 /** As many cars as make 2,000 activities. */
 export const hugeDay = (seed: number) => {

@@ -1,4 +1,4 @@
-import type { Activity, Fixed, PlanLink, PlanRequest } from '#core/plan/schema.ts'
+import type { Activity, Assignment, Fixed, PlanLink, PlanRequest } from '#core/plan/schema.ts'
 import { activityId, toActivities } from '#core/procedures/activities.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { isHeld } from './allow.ts'
@@ -18,6 +18,8 @@ export interface Day {
   jobs: DayJob[]
   /** At one car at once. */
   mostPeople: number
+  /** The plan people go by, where there is one. */
+  previous?: readonly Assignment[] | undefined
   /** Minutes from the day's origin, with fraction. */
   now: number
   /** Turns a server time into minutes from the same origin. */
@@ -82,10 +84,10 @@ function jobPart(job: DayJob, day: Day, now: number): JobPart {
   return { ...part, links }
 }
 
-/** Rounds of search that a day of up to so many activities gets; a round costs about the square of their number. */
-const fullRounds = { rounds: 40, activities: 420 }
+/** Rounds of search that a day of so many activities gets; a round costs about the square of their number. */
+const fullRounds = { rounds: 120, activities: 420, most: 400 }
 const roundsFor = (activities: number): number =>
-  Math.max(1, Math.floor(fullRounds.rounds * Math.min(1, (fullRounds.activities / activities) ** 2)))
+  Math.max(1, Math.min(fullRounds.most, Math.floor(fullRounds.rounds * (fullRounds.activities / activities) ** 2)))
 
 /** The crew plan of a day: what is over or under way as facts, the rest to be planned from now on. */
 export function dayRequest(day: Day, seed = 1): PlanRequest {
@@ -103,6 +105,7 @@ export function dayRequest(day: Day, seed = 1): PlanRequest {
     activities: parts.flatMap((p) => p.activities),
     links: parts.flatMap((p) => p.links),
     fixed: parts.flatMap((p) => p.fixed),
+    ...(day.previous ? { previous: [...day.previous] } : {}),
     now: Math.max(0, now),
     seed,
     iterations: roundsFor(parts.reduce((sum, p) => sum + p.activities.length, 0)),

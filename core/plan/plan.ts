@@ -3,6 +3,7 @@ import { violations } from '#core/plan/problem/check.ts'
 import { criticalChain } from '#core/plan/problem/critical.ts'
 import { compile, type Problem } from '#core/plan/problem/problem.ts'
 import { boundsOf } from '#core/plan/search/bounds.ts'
+import { changed } from '#core/plan/search/objective.ts'
 import { type Solution, solve } from '#core/plan/search/solve.ts'
 import { BadInput } from '#core/units/fault.ts'
 import type { Assignment, PlanAnswer, PlanRequest } from './schema.ts'
@@ -35,6 +36,12 @@ export function assignmentsOf(problem: Problem, board: Solution['board']): Assig
         : []
     })
     .sort((a, b) => a.start - b.start || (a.activity < b.activity ? -1 : 1))
+}
+
+/** What is otherwise than in the plan people went by, as it was there. */
+function movedIn({ previous = [] }: PlanRequest, problem: Problem, solution: Solution): Assignment[] {
+  const moved = new Set(changed(problem, solution).map((act) => problem.acts[act]!.id))
+  return previous.filter((a) => moved.has(a.activity))
 }
 
 /** The one unit more (of a machine or a skill on the critical chain) that would help most, found by planning again with it. */
@@ -106,6 +113,7 @@ export function plan(
     bottleneck: bottleneckOf(request, problem, solution, going),
     warnings,
     iterations: solution.iterations,
+    ...(problem.previous.size > 0 ? { moved: movedIn(request, problem, solution) } : {}),
   }
 }
 

@@ -62,6 +62,9 @@ export const Fixed = Type.Object(
 )
 export type Fixed = Static<typeof Fixed>
 
+export const Assignment = Type.Object({ activity: Id, start: Minute, end: Minute, technicians: Type.Array(Id) }, Strict)
+export type Assignment = Static<typeof Assignment>
+
 export const PlanRequest = Type.Object(
   {
     technicians: Type.Array(Technician, { maxItems: 60 }),
@@ -71,7 +74,8 @@ export const PlanRequest = Type.Object(
     activities: Type.Array(Activity, { maxItems: 2000 }),
     links: Type.Optional(Type.Array(PlanLink)),
     fixed: Type.Optional(Type.Array(Fixed)),
-    previous: Type.Optional(Type.Array(Type.Unknown())),
+    /** The plan people go by now: what it says stays as it is where it can; what it names and is no more is passed over. */
+    previous: Type.Optional(Type.Array(Assignment, { maxItems: 4000 })),
     now: Type.Optional(Minute),
     seed: Type.Optional(Type.Integer({ minimum: 0 })),
     budgetMs: Type.Optional(Type.Number({ minimum: 0, maximum: 600_000 })),
@@ -80,9 +84,6 @@ export const PlanRequest = Type.Object(
   { ...Strict, $id: 'plan', title: 'People, equipment, jobs and activities to be scheduled' },
 )
 export type PlanRequest = Static<typeof PlanRequest>
-
-export const Assignment = Type.Object({ activity: Id, start: Minute, end: Minute, technicians: Type.Array(Id) }, Strict)
-export type Assignment = Static<typeof Assignment>
 
 export const UnscheduledCode = Type.Union(
   (['no-skill', 'too-few-people', 'too-long', 'no-equipment', 'waits-for', 'no-room', 'max-lag'] as const).map((code) =>
@@ -117,6 +118,8 @@ export const PlanAnswer = Type.Object(
     ]),
     warnings: Type.Array(Type.Object({ code: Type.String(), said: ViolationSaid, activities: Type.Array(Id) }, Strict)),
     iterations: Type.Integer(),
+    /** What people go by otherwise than they did, as it was before; only where there was a plan before. */
+    moved: Type.Optional(Type.Array(Assignment)),
   },
   Strict,
 )

@@ -51,6 +51,7 @@ async function requestOf(
   jobs: readonly OpenJob[],
   { figures }: Catalogue,
   now: string,
+  previous: readonly Assignment[] | undefined,
 ): Promise<PlanRequest> {
   const day = today(scope, now)
   const minute = (iso: string) => minuteOf(scope.timeZone, day, iso)
@@ -82,6 +83,7 @@ async function requestOf(
       state,
     })),
     mostPeople: figures.mostPeople,
+    previous,
     now: minute(now),
     minuteOf: minute,
   })
@@ -89,9 +91,15 @@ async function requestOf(
 
 /** Plans the rest of the day anew and keeps it. */
 export async function makePlan(db: Database, scope: Scope, catalogue: Catalogue, now: string): Promise<void> {
-  const request = await requestOf(db, scope, await openJobs(db, scope, catalogue), catalogue, now)
-  const answer = await planInWorker(request)
   const day = today(scope, now)
+  // What people go by, with what somebody changed by hand: a plan made again leaves it as it is wherever that still can be.
+  const [before] = await db
+    .select({ answer: plans.answer })
+    .from(plans)
+    .where(and(eq(plans.shop, scope.shop), eq(plans.day, day)))
+  const jobs = await openJobs(db, scope, catalogue)
+  const request = await requestOf(db, scope, jobs, catalogue, now, before?.answer.assignments)
+  const answer = await planInWorker(request)
   await inTransaction(db, async (tx) => {
     const [row] = await tx
       .select({ version: plans.version })

@@ -15,8 +15,12 @@ import { useMakePlan } from './api.ts'
 import { BlockCar } from './BlockCar.tsx'
 import './plan.css'
 import { words } from '#words/en/screens/plan.ts'
+import { movedLines } from './moved.ts'
+import { changingHands, lateLine } from './outcome.ts'
 import { readable, stepName } from './readable.ts'
 
+/** Minutes that one more of something has to gain before anybody is told to buy it. */
+const worthSaying = 5
 /** Lines of a list that are shown. */
 const shown = 12
 
@@ -45,6 +49,7 @@ export default function PlanScreen() {
   const { objective, bounds, bottleneck } = view.answer
   const { unscheduled, warnings } = readable(view.answer, view)
   const spells = spellsOf(view, view.now)
+  const moved = movedLines(view)
   const spell = spells.find(
     (s) => s.id === selected || (selected !== undefined && s.activities.includes(selected.split(' ')[1] ?? '')),
   )
@@ -58,17 +63,17 @@ export default function PlanScreen() {
           </div>
           <div>
             <dt>{words.late}</dt>
-            <dd data-figure="tardiness">{sayMinutes(objective.weightedTardiness)}</dd>
+            <dd data-figure="tardiness">{lateLine(view)}</dd>
           </div>
           <div>
             <dt>{words.handovers}</dt>
-            <dd data-figure="handovers">{objective.handovers}</dd>
+            <dd data-figure="handovers">{words.changeHands(changingHands(view))}</dd>
           </div>
           <div>
             <dt>{words.bound}</dt>
             <dd data-figure="bound">{sayClock(bounds.makespan)}</dd>
           </div>
-          {bottleneck && (
+          {bottleneck && bottleneck.minutes >= worthSaying && (
             <div>
               <dt>{words.bottleneck}</dt>
               <dd>
@@ -84,6 +89,17 @@ export default function PlanScreen() {
         </span>
       </section>
       {make.isError && <ErrorNotice error={make.error} />}
+      {moved.length > 0 && (
+        <section className="card" aria-label={words.moved}>
+          <h2 className="minor">{words.moved}</h2>
+          <ul className="tight">
+            {moved.slice(0, shown).map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+          <AndMore all={moved.length} shown={shown} />
+        </section>
+      )}
       <div className="plan-lower">
         <section className="card" aria-label={words.lanes}>
           <Lanes

@@ -1,7 +1,8 @@
 import { useEffect, useRef, useState } from 'react'
 import { sayClock } from '#core/units/format.ts'
+import { words } from '#words/en/screens/ui.ts'
 import './lanes.css'
-import { type LaneBlock, LaneBox } from './LaneBox.tsx'
+import { type LaneBlock, LaneBox, WideBox } from './LaneBox.tsx'
 
 export interface Thread {
   id: string
@@ -30,6 +31,8 @@ interface Props {
 }
 
 const [left, head, lane, thread] = [92, 54, 58, 22]
+/** How much of the day fills the screen: all of it, or less. */
+const zooms = [1, 1.6, 2.6, 4.2]
 
 /** Threads that do not touch, their words included, share a line. @param span what a thread takes up, in minutes */
 function packThreads(threads: readonly Thread[], span: (t: Thread) => [begin: number, end: number]): Thread[][] {
@@ -45,14 +48,17 @@ function packThreads(threads: readonly Thread[], span: (t: Thread) => [begin: nu
 /** The day as people's rows over the clock; what runs by itself as threads below; now as a line; promises as flags. */
 export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSelect, label }: Props) {
   const box = useRef<HTMLDivElement>(null)
-  const [width, setWidth] = useState(900)
+  const [room, setRoom] = useState(900)
+  const [zoom, setZoom] = useState(0)
+  const [hot, setHot] = useState<string>()
   useEffect(() => {
-    const watch = new ResizeObserver(([entry]) => entry && setWidth(Math.max(320, entry.contentRect.width)))
+    const watch = new ResizeObserver(([entry]) => entry && setRoom(Math.max(320, entry.contentRect.width)))
     if (box.current) watch.observe(box.current)
     return () => watch.disconnect()
   }, [])
   const from = since ?? Math.floor((Math.min(now, ...blocks.map((b) => b.start)) - 5) / 30) * 30
   const to = Math.ceil((Math.max(now + 60, ...blocks.map((b) => b.end)) + 20) / 30) * 30
+  const width = room * zooms[zoom]!
   const x = (minute: number) =>
     left + ((Math.min(to, Math.max(from, minute)) - from) / (to - from)) * (width - left - 14)
   const perMinute = (width - left - 14) / (to - from)
@@ -72,100 +78,142 @@ export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSe
     (_, i) => Math.ceil(from / every) * every + i * every,
   ).filter((h) => h <= to)
   const rowOf = new Map(rows.map((r, i) => [r.id, i]))
+  const pointed = blocks.find((b) => b.id === hot && rowOf.has(b.row))
   return (
     <div ref={box} className="lanes">
-      <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} role="group" aria-label={label}>
-        {hours.map((h) => (
-          <g key={h}>
-            <line x1={x(h)} x2={x(h)} y1={head - 8} y2={bottom} className="hour" />
-            {Math.abs(x(h) - x(now)) > 46 && (
-              <text x={Math.min(x(h), width - 20)} y="14" textAnchor="middle" className="soft-text">
-                {sayClock(h)}
-              </text>
-            )}
-          </g>
-        ))}
-        {rows.map((row, i) => (
-          <g key={row.id}>
-            <text x="0" y={head + i * lane + lane / 2} dominantBaseline="central" className="person">
-              {row.name}
-            </text>
-            <line x1={left} x2={width} y1={head + (i + 1) * lane} y2={head + (i + 1) * lane} className="hour" />
-          </g>
-        ))}
-        {flags
-          .filter((flag) => flag.at > from && flag.at <= to)
-          .map((flag) => {
-            const turn = x(flag.at) + flag.text.length * 7 + 14 > width
-            const w = flag.text.length * 7 + 12
-            return (
-              <g key={flag.id}>
-                <line
-                  x1={x(flag.at)}
-                  x2={x(flag.at)}
-                  y1="22"
-                  y2={bottom}
-                  stroke={flag.colour}
-                  strokeDasharray="2 4"
-                  strokeWidth="1.5"
-                />
-                <rect x={turn ? x(flag.at) - w : x(flag.at)} y="22" width={w} height="18" rx="3" fill={flag.colour} />
-                <text x={(turn ? x(flag.at) - w : x(flag.at)) + 6} y="31" dominantBaseline="central" className="flag">
-                  {flag.text}
+      {onSelect && (
+        <div className="row zoom">
+          <button
+            type="button"
+            className="plain-button"
+            aria-label={words.wider}
+            disabled={zoom === zooms.length - 1}
+            onClick={() => setZoom(zoom + 1)}
+          >
+            +
+          </button>
+          <button
+            type="button"
+            className="plain-button"
+            aria-label={words.narrower}
+            disabled={zoom === 0}
+            onClick={() => setZoom(zoom - 1)}
+          >
+            −
+          </button>
+        </div>
+      )}
+      <div
+        className="lanes-scroll"
+        onWheel={(e) => {
+          if (!e.ctrlKey || !onSelect) return
+          setZoom((z) => Math.min(zooms.length - 1, Math.max(0, z - Math.sign(e.deltaY))))
+        }}
+      >
+        <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} role="group" aria-label={label}>
+          {hours.map((h) => (
+            <g key={h}>
+              <line x1={x(h)} x2={x(h)} y1={head - 8} y2={bottom} className="hour" />
+              {Math.abs(x(h) - x(now)) > 46 && (
+                <text x={Math.min(x(h), width - 20)} y="14" textAnchor="middle" className="soft-text">
+                  {sayClock(h)}
                 </text>
-              </g>
+              )}
+            </g>
+          ))}
+          {rows.map((row, i) => (
+            <g key={row.id}>
+              <text x="0" y={head + i * lane + lane / 2} dominantBaseline="central" className="person">
+                {row.name}
+              </text>
+              <line x1={left} x2={width} y1={head + (i + 1) * lane} y2={head + (i + 1) * lane} className="hour" />
+            </g>
+          ))}
+          {flags
+            .filter((flag) => flag.at > from && flag.at <= to)
+            .map((flag) => {
+              const turn = x(flag.at) + flag.text.length * 7 + 14 > width
+              const w = flag.text.length * 7 + 12
+              return (
+                <g key={flag.id}>
+                  <line
+                    x1={x(flag.at)}
+                    x2={x(flag.at)}
+                    y1="22"
+                    y2={bottom}
+                    stroke={flag.colour}
+                    strokeDasharray="2 4"
+                    strokeWidth="1.5"
+                  />
+                  <rect x={turn ? x(flag.at) - w : x(flag.at)} y="22" width={w} height="18" rx="3" fill={flag.colour} />
+                  <text x={(turn ? x(flag.at) - w : x(flag.at)) + 6} y="31" dominantBaseline="central" className="flag">
+                    {flag.text}
+                  </text>
+                </g>
+              )
+            })}
+          {blocks.map((block) => {
+            const i = rowOf.get(block.row)
+            if (i === undefined || block.end <= from) return null
+            return (
+              <LaneBox
+                key={block.id}
+                block={block}
+                x={x}
+                y={head + i * lane + 6}
+                height={lane - 12}
+                selected={selected === block.id}
+                onSelect={onSelect}
+                onHot={setHot}
+              />
             )
           })}
-        {blocks.map((block) => {
-          const i = rowOf.get(block.row)
-          if (i === undefined || block.end <= from) return null
-          const [bx, w] = [x(block.start), Math.max(5, x(block.end) - x(block.start) - 2)]
-          return (
-            <LaneBox
-              key={block.id}
-              block={block}
-              at={{ x: bx, y: head + i * lane + 6, w, h: lane - 12 }}
-              selected={selected === block.id}
-              onSelect={onSelect}
+          {lines.map((line, i) =>
+            line.map((t) => (
+              <g key={t.id}>
+                <rect
+                  x={x(t.start)}
+                  y={bottom + 10 + i * thread}
+                  width={Math.max(4, x(t.end) - x(t.start))}
+                  height="9"
+                  rx="4.5"
+                  fill="none"
+                  className="car-ink"
+                  style={{ '--car': t.colour } as React.CSSProperties}
+                  stroke="currentColor"
+                  strokeDasharray="3 3"
+                  strokeWidth="1.5"
+                />
+                <text
+                  x={fitsRight(t) ? x(t.end) + 6 : x(t.start) - 6}
+                  textAnchor={fitsRight(t) ? 'start' : 'end'}
+                  y={bottom + 15 + i * thread}
+                  dominantBaseline="central"
+                  className="soft-text fine-print"
+                >
+                  {t.text}
+                </text>
+              </g>
+            )),
+          )}
+          <line x1={x(now)} x2={x(now)} y1="24" y2={bottom + 4} className="now" />
+          <g transform={`translate(${x(now)} 12)`}>
+            <rect x="-24" y="-11" width="48" height="22" rx="11" className="now-tag" />
+            <text textAnchor="middle" dominantBaseline="central" className="now-text">
+              {sayClock(now)}
+            </text>
+          </g>
+          {pointed && (
+            <WideBox
+              block={pointed}
+              x={x}
+              y={head + rowOf.get(pointed.row)! * lane + 6}
+              height={lane - 12}
+              until={width}
             />
-          )
-        })}
-        {lines.map((line, i) =>
-          line.map((t) => (
-            <g key={t.id}>
-              <rect
-                x={x(t.start)}
-                y={bottom + 10 + i * thread}
-                width={Math.max(4, x(t.end) - x(t.start))}
-                height="9"
-                rx="4.5"
-                fill="none"
-                className="car-ink"
-                style={{ '--car': t.colour } as React.CSSProperties}
-                stroke="currentColor"
-                strokeDasharray="3 3"
-                strokeWidth="1.5"
-              />
-              <text
-                x={fitsRight(t) ? x(t.end) + 6 : x(t.start) - 6}
-                textAnchor={fitsRight(t) ? 'start' : 'end'}
-                y={bottom + 15 + i * thread}
-                dominantBaseline="central"
-                className="soft-text fine-print"
-              >
-                {t.text}
-              </text>
-            </g>
-          )),
-        )}
-        <line x1={x(now)} x2={x(now)} y1="24" y2={bottom + 4} className="now" />
-        <g transform={`translate(${x(now)} 12)`}>
-          <rect x="-24" y="-11" width="48" height="22" rx="11" className="now-tag" />
-          <text textAnchor="middle" dominantBaseline="central" className="now-text">
-            {sayClock(now)}
-          </text>
-        </g>
-      </svg>
+          )}
+        </svg>
+      </div>
     </div>
   )
 }

@@ -34,7 +34,7 @@ function view(assignments: [string, number, number, string[]][], change: Partial
 }
 
 describe('spells', () => {
-  it('join one person’s neighbouring steps on one car and name the stages, longest first', () => {
+  it('join one person’s neighbouring steps on one car and name what is done there as segments', () => {
     const [spell, ...rest] = spellsOf(
       view([
         ['j1/vacuum:1', 110, 118, ['ana']],
@@ -48,13 +48,16 @@ describe('spells', () => {
       row: 'ana',
       start: 110,
       end: 140,
-      words: ['vacuum, seats wet', 'vacuum'],
+      segments: [
+        { start: 110, end: 125, word: 'vacuum', state: 'ahead' },
+        { start: 127, end: 140, word: 'seats wet', state: 'ahead' },
+      ],
       callSign: 'Alder',
       state: 'ahead',
       activities: ['j1/vacuum:1', 'j1/vacuum:2', 'j1/seats:1'],
     })
   })
-  it('do not join over a gap, another car, or what is done with what is ahead', () => {
+  it('do not join over a gap or another car; what is over and what is ahead are segments of one stay under way', () => {
     const count = (list: [string, number, number, string[]][]) => spellsOf(view(list), 100).length
     expect(
       count([
@@ -68,12 +71,15 @@ describe('spells', () => {
         ['j2/vacuum:2', 118, 125, ['ana']],
       ]),
     ).toBe(2)
-    expect(
-      count([
+    const [stay] = spellsOf(
+      view([
         ['j1/vacuum:1', 80, 90, ['ana']],
         ['j1/vacuum:2', 90, 110, ['ana']],
       ]),
-    ).toBe(2)
+      100,
+    )
+    expect(stay).toMatchObject({ start: 80, end: 110, state: 'running' })
+    expect(stay!.segments.map((s) => s.state)).toEqual(['done', 'running'])
   })
   it('two people on one step have a block each; passive steps have none', () => {
     const spells = spellsOf(

@@ -1,6 +1,6 @@
 import { jobOf } from '#core/procedures/activities.ts'
 import type { Speaker } from '#words/speaker.ts'
-import type { LaneBlock } from './LaneBox.tsx'
+import type { LaneBlock, LaneState } from './LaneBox.tsx'
 import type { Flag, Thread } from './Lanes.tsx'
 import type { Plan } from './plan.ts'
 
@@ -34,61 +34,62 @@ const stageWords: Record<string, string> = {
   'hand-over': 'hand over',
 }
 
-/** A stretch of one person's work on one car: neighbouring steps that would be too narrow to read one by one. */
+/** One person's stay on one car: everything they do there without going away. */
 export interface Spell extends LaneBlock {
   activities: string[]
 }
 
-/** What a spell is about: setting a machine up only where that is all of it. */
-const wordsFor = (stages: readonly string[]) => [
-  stages.join(', '),
-  stages.find((s) => s !== stageWords.kit) ?? stages[0]!,
-]
+/** Minutes that somebody may wait at a car and still be there. */
+const mostWait = 3
 
-/** Joins a person's consecutive steps on the same car into spells, named by their stages. */
+const stateAt = (start: number, end: number, now: number): LaneState =>
+  end <= now ? 'done' : start <= now ? 'running' : 'ahead'
+
+/** What several parts come to: under way while some are over and some are not. */
+const together = (states: readonly LaneState[]): LaneState =>
+  states.every((s) => s === 'done') ? 'done' : states.every((s) => s === 'ahead') ? 'ahead' : 'running'
+
+/** Joins a person's consecutive steps on the same car into stays, with what they do there as segments, named by their stages. */
 export function spellsOf(plan: Plan, now: number): Spell[] {
   const spells: Spell[] = []
   // A fresh plan warns only of what already happened; what a hand broke is worth a mark.
   const warned = new Set(plan.changed ? plan.answer.warnings.flatMap((w) => w.activities) : [])
   const jobs = new Map(plan.jobs.map((j) => [j.id, j]))
   for (const person of plan.people) {
-    let open: (Spell & { stages: string[] }) | undefined
+    let open: Spell | undefined
     for (const a of plan.assignments) {
       const step = plan.steps[a.activity]
       if (!a.technicians.includes(person.id) || !step) continue
       const job = jobs.get(jobOf(a.activity))!
-      const state = a.end <= now ? 'done' : a.start <= now ? 'running' : 'ahead'
-      const word = stageWords[step.stage] ?? step.stage
-      const flagged = warned.has(a.activity)
-      if (
-        open &&
-        open.callSign === job.callSign &&
-        a.start - open.end <= 3 &&
-        open.end - open.start < 60 &&
-        open.state === state &&
-        !open.warned &&
-        !flagged
-      ) {
-        open.end = a.end
-        open.activities.push(a.activity)
-        if (!open.stages.includes(word)) open.stages.push(word)
-        open.words = wordsFor(open.stages)
-      } else {
+      const segment = {
+        start: a.start,
+        end: a.end,
+        word: stageWords[step.stage] ?? step.stage,
+        state: stateAt(a.start, a.end, now),
+      }
+      const last = open?.segments.at(-1)
+      if (!open || open.callSign !== job.callSign || a.start - open.end > mostWait) {
         open = {
           id: `${person.id} ${a.activity}`,
           row: person.id,
           start: a.start,
           end: a.end,
-          words: wordsFor([word]),
+          segments: [segment],
           callSign: job.callSign,
           colour: job.colour,
-          state,
+          state: segment.state,
           activities: [a.activity],
-          stages: [word],
-          warned: flagged,
+          warned: warned.has(a.activity),
         }
         spells.push(open)
+        continue
       }
+      open.end = a.end
+      open.activities.push(a.activity)
+      open.warned ||= warned.has(a.activity)
+      if (last?.word === segment.word && last.state === segment.state) last.end = a.end
+      else open.segments.push(segment)
+      open.state = together(open.segments.map((s) => s.state))
     }
   }
   return spells

@@ -62,6 +62,11 @@ export class Board {
     return widestWay === 0 ? 0 : this.lanes[person]!.ways(start, jobs[job]!.site)
   }
 
+  /** How much of what a person does just before and after a time is on the same car: 0 to 2. */
+  stays(job: number, person: number, start: number): number {
+    return this.lanes[person]!.beside(start, job)
+  }
+
   /** How many people have something of a job. */
   peopleOn(job: number): number {
     let people = 0
@@ -95,7 +100,7 @@ export class Board {
   private take(act: Act, { start, end, people }: Placed, sign: 1 | -1) {
     const { site } = this.problem.jobs[act.job]!
     for (const person of people) {
-      if (sign > 0) this.lanes[person]!.add(start, end, site)
+      if (sign > 0) this.lanes[person]!.add(start, end, site, act.job)
       else this.lanes[person]!.remove(start, end)
       this.onJob[act.job]![person]! += sign
     }

@@ -3,6 +3,7 @@ export class Lane {
   private readonly starts: number[] = []
   private readonly ends: number[] = []
   private readonly sites: (string | undefined)[] = []
+  private readonly jobs: number[] = []
   /** Whether ends rise with starts: always, but where facts overlap. */
   private sorted = true
 
@@ -18,13 +19,15 @@ export class Lane {
     return low
   }
 
-  add(start: number, end: number, site: string | undefined): void {
+  /** @param job which car it is on; −1 none */
+  add(start: number, end: number, site: string | undefined, job = -1): void {
     let i = this.indexFrom(start)
     // Of two that begin together, which only facts may, the one that is there already stays first.
     while (i < this.starts.length && this.starts[i] === start) i++
     this.starts.splice(i, 0, start)
     this.ends.splice(i, 0, end)
     this.sites.splice(i, 0, site)
+    this.jobs.splice(i, 0, job)
     if ((this.ends[i - 1] ?? end) > end || (this.ends[i + 1] ?? end) < end) this.sorted = false
   }
 
@@ -34,6 +37,7 @@ export class Lane {
         this.starts.splice(i, 1)
         this.ends.splice(i, 1)
         this.sites.splice(i, 1)
+        this.jobs.splice(i, 1)
         return
       }
   }
@@ -83,5 +87,11 @@ export class Lane {
     const i = this.indexFrom(start)
     const before = i > 0 && this.sites[i - 1] !== site ? 1 : 0
     return before + (i < this.starts.length && this.sites[i] !== site ? 1 : 0)
+  }
+
+  /** How many of what is just before and just after a moment are on a car: 0 to 2. */
+  beside(start: number, job: number): number {
+    const i = this.indexFrom(start)
+    return (this.jobs[i - 1] === job ? 1 : 0) + (this.jobs[i] === job ? 1 : 0)
   }
 }

@@ -61,6 +61,8 @@ export interface Problem {
   jobs: PlanJob[]
   links: Link[]
   pins: Map<number, Pin>
+  /** Where the plan people go by has each activity, and who does it there. */
+  previous: Map<number, { start: number; end: number; people: number[] }>
   now: number
   /** Jobs that hold a unit of each kind of kit from beginning to end. */
   holders: number[][]
@@ -172,13 +174,6 @@ function resolvePins(
  */
 export function compile(request: PlanRequest): Problem {
   const faults = new Faults()
-  if (request.previous && request.previous.length > 0) {
-    faults.add(
-      '/previous',
-      '"previous" is not built yet: a plan is made from scratch, with "fixed" for what must stay.',
-      'not-built',
-    )
-  }
   checkShifts(request, faults)
   const personIndex = indexById(request.technicians, '/technicians', faults)
   const kitIndex = indexById(request.equipment ?? [], '/equipment', faults)
@@ -266,6 +261,26 @@ export function compile(request: PlanRequest): Problem {
   const holders = kit.map((_, k) => jobs.flatMap((job, j) => (job.holds.includes(k) ? [j] : [])))
   const topological = topologicalOrder(acts, faults)
   const pins = resolvePins(request, actIndex, personIndex, acts, faults)
+  const previous = new Map(
+    (request.previous ?? []).flatMap(({ activity, start, end, technicians }) => {
+      const act = actIndex.get(activity)
+      const people = technicians.flatMap((id) => personIndex.get(id) ?? [])
+      return act === undefined ? [] : [[act, { start, end, people }] as const]
+    }),
+  )
   faults.raise()
-  return { acts, people, kit, jobs, links, pins, now: request.now ?? 0, topological, travel, widestWay, holders }
+  return {
+    acts,
+    people,
+    kit,
+    jobs,
+    links,
+    pins,
+    previous,
+    now: request.now ?? 0,
+    topological,
+    travel,
+    widestWay,
+    holders,
+  }
 }

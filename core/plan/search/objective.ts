@@ -29,15 +29,54 @@ export function compareScores(a: Score, b: Score): number {
   return 0
 }
 
-/** Minutes in which anybody works: of two plans that are as good, the one whose people are done sooner. */
-export function minutesAtWork(problem: Problem, { board }: Construction): number {
-  const at = problem.acts.flatMap((act) => (act.crew > 0 ? (board.placed[act.index] ?? []) : []))
+/** Minutes by which something may begin earlier or later and nobody calls it changed (engines.md §4). */
+const unnoticed = 5
+
+/** Activities that other people do, or that begin at another time, than in the plan people go by. */
+export function changed(problem: Problem, { board }: Pick<Construction, 'board'>): number[] {
+  const list: number[] = []
+  for (const [act, before] of problem.previous) {
+    const at = board.placed[act]
+    if (!at || problem.pins.has(act)) continue
+    const same = at.people.length === before.people.length && at.people.every((p) => before.people.includes(p))
+    if (!same || Math.abs(at.start - before.start) > unnoticed) list.push(act)
+  }
+  return list
+}
+export const changesIn = (problem: Problem, plan: Pick<Construction, 'board'>): number => changed(problem, plan).length
+
+/** How late jobs were meant to be in the plan people go by, weighted. */
+export function latenessBefore(problem: Problem): number {
+  let tardiness = 0
+  for (const job of problem.jobs) {
+    if (job.due === undefined) continue
+    const finish = Math.max(0, ...job.acts.map((a) => problem.previous.get(a)?.end ?? 0))
+    tardiness += job.weight * Math.max(0, finish - job.due)
+  }
+  return tardiness
+}
+
+/** Minutes that going to another car counts for, where two plans are otherwise as good. */
+const goingOver = 4
+
+/** What people feel of a plan and no promise does: minutes in which anybody works, and how often somebody goes from one car to another. */
+export function burdenOf(problem: Problem, { board }: Construction): number {
+  const at = problem.acts.flatMap((act) => {
+    const placed = act.crew > 0 ? board.placed[act.index] : undefined
+    return placed ? [{ ...placed, job: act.job }] : []
+  })
   at.sort((a, b) => a.start - b.start)
+  const last = new Int32Array(problem.people.length).fill(-1)
   let minutes = 0
+  let over = 0
   let until = 0
-  for (const { start, end } of at) {
+  for (const { start, end, people, job } of at) {
     if (end > until) minutes += end - Math.max(start, until)
     until = Math.max(until, end)
+    for (const person of people) {
+      if (last[person] !== job && last[person] !== -1) over++
+      last[person] = job
+    }
   }
-  return minutes
+  return minutes + goingOver * over
 }

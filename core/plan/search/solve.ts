@@ -6,7 +6,7 @@ import { type Random, seededRandom } from '#core/units/random.ts'
 import { type Construction, construct, horizonOf } from './construct.ts'
 import { mirrored } from './mirror.ts'
 import { type Ground, type Order, vary } from './neighbours.ts'
-import { compareScores, minutesAtWork, type Score, scoreOf } from './objective.ts'
+import { burdenOf, changesIn, compareScores, latenessBefore, type Score, scoreOf } from './objective.ts'
 
 export interface Solution extends Construction {
   score: Score
@@ -27,7 +27,8 @@ export function tails(problem: Problem): number[] {
 const usual =
   (problem: Problem, wished?: Int32Array): Preference =>
   (act, person, board, start) =>
-    (board.knows(act.job, person) ? 4 : 0) -
+    (board.knows(act.job, person) ? 4 : 0) +
+    3 * board.stays(act.job, person, start) -
     problem.people[person]!.skills.size -
     5 * board.ways(act.job, person, start) +
     (wished?.[act.index] === person ? 12 : 0)
@@ -115,6 +116,26 @@ class Search {
     const { problem, components, known, horizon } = this
     const recipe = { priority: key, member, floor, preference: usual(problem, wished) }
     const built = construct(problem, components, recipe, known, horizon, like)
+    return { ...built, score: scoreOf(problem, built), iterations: this.iterations }
+  }
+
+  /**
+   * The plan people go by, as far as it still can be: everything in its order, not before its time, by the same people; what is disturbed comes
+   * later by as much as it must, and what is new finds room between.
+   */
+  asBefore(first: Order): Solution {
+    const { problem, components, known, horizon } = this
+    this.iterations++
+    const start = (a: number) => problem.previous.get(a)?.start
+    const floor = Int32Array.from(problem.acts, (a) => start(a.index) ?? 0)
+    const far = 1e7
+    const priority = Float64Array.from(components, (c) =>
+      Math.min(...c.acts.map((a) => start(a) ?? far + first.key[c.index]!)),
+    )
+    const member = Float64Array.from(problem.acts, (a) => start(a.index) ?? far + first.member[a.index]!)
+    const preference: Preference = (act, person, board, at) =>
+      usual(problem)(act, person, board, at) + (problem.previous.get(act.index)?.people.includes(person) ? 1000 : 0)
+    const built = construct(problem, components, { priority, member, floor, preference }, known, horizon)
     return { ...built, score: scoreOf(problem, built), iterations: this.iterations }
   }
 
@@ -228,16 +249,28 @@ export function solve(
 ): Solution {
   const search = new Search(problem, seed)
   const first = firstOrder(problem, search.components)
-  let best = search.build(first)
+  const goesOn = problem.previous.size > 0
+  let best = goesOn ? search.asBefore(first) : search.build(first)
   onBetter?.(best)
+  // What people go by is left alone as long as nobody is late for it, or nothing of it moved: nobody is sent elsewhere for a minute of the day's end.
+  const before = latenessBefore(problem)
+  const holds = () =>
+    goesOn &&
+    best.failed.size <= search.known.size &&
+    (best.score[1] === 0 || (best.score[1] <= before && changesIn(problem, best) === 0))
   /** Where the search stands, and the order it came by. */
   let [now, by] = [best, first]
   /** The same of what is searched by urgency alone. */
   let [urgent, urgency] = [best, first]
   let since = 0
   const worse = 1 + tolerance(problem)
+  // Where people go by a plan already, whoever is sent elsewhere has to gain somebody something.
   const compare = (a: Solution, b: Solution) =>
-    compareScores(a.score, b.score) || minutesAtWork(problem, a) - minutesAtWork(problem, b)
+    (goesOn
+      ? a.score[0] - b.score[0] || a.score[1] - b.score[1] || changesIn(problem, a) - changesIn(problem, b)
+      : 0) ||
+    compareScores(a.score, b.score) ||
+    burdenOf(problem, a) - burdenOf(problem, b)
   const consider = (next: Solution) => {
     since++
     if (compare(next, best) >= 0) return
@@ -248,7 +281,7 @@ export function solve(
   // "No room" needs a search behind it, whatever the budget: greedy failure alone is no reason.
   const enough = Math.min(200, Math.ceil(20_000 / Math.max(1, problem.acts.length)))
   const unproven = () => best.failed.size > search.known.size && search.iterations < enough
-  while (keepGoing(search.iterations) || unproven()) {
+  while (!holds() && (keepGoing(search.iterations) || unproven())) {
     // The first plan justified is nearly always a better one: tried before anything is left to chance.
     if (search.iterations === 1) {
       consider(search.build(search.justify(best, first)))

@@ -1,6 +1,8 @@
 export const words = {
   notDone: 'Not done.',
   retry: 'Try again',
+  wider: 'Less of the day, wider',
+  narrower: 'More of the day, narrower',
   more: (n: number) => `and ${n} more`,
   fetching: 'Fetching',
   before: (what: string) => `Before: ${what}`,

@@ -1,0 +1,58 @@
+import { compile } from '#core/plan/problem/problem.ts'
+import type { PlanRequest } from '#core/plan/schema.ts'
+import { boundsOf } from '#core/plan/search/bounds.ts'
+import { solve } from '#core/plan/search/solve.ts'
+import { rounded } from './place.ts'
+import { busyDay, hugeDay, smallDay } from './plan-days.ts'
+
+/** Seconds that count, and those of the same search that it is held against. */
+const short = 2
+const long = 30
+
+function run(request: PlanRequest, seconds: number, seed: number) {
+  const problem = compile(request)
+  const begun = performance.now()
+  let firstMs = 0
+  let first: readonly number[] = []
+  const solution = solve(
+    problem,
+    seed,
+    () => performance.now() - begun < seconds * 1000,
+    ({ score }) => {
+      if (firstMs > 0) return
+      firstMs = rounded(performance.now() - begun)
+      first = score
+    },
+  )
+  return { firstMs, first, solution, problem }
+}
+
+/** One day: its first plan, the plan at two seconds, and the best of any of our own runs. */
+function day(request: PlanRequest) {
+  const quick = run(request, short, 1)
+  const more = [run(request, long, 2)]
+  const best = [quick, ...more]
+    .map((r) => r.solution.score)
+    .sort((a, b) => a[0] - b[0] || a[1] - b[1] || a[2] - b[2])[0]!
+  const bounds = boundsOf(quick.problem, quick.solution)
+  return {
+    activities: request.activities.length,
+    firstMs: quick.firstMs,
+    first: quick.first.join(' / '),
+    atTwoSeconds: quick.solution.score.join(' / '),
+    bestKnown: best.join(' / '),
+    iterations: quick.solution.iterations,
+    bounds: `${bounds.weightedTardiness} / ${bounds.makespan}`,
+  }
+}
+
+/** The crew plan against itself: scores are unplanned / weighted minutes late / end of the day / hand-overs, by seed. */
+export async function plan() {
+  const { firstMs } = run(hugeDay(1), 0, 1)
+  return {
+    busy: [1, 2, 3].map((seed) => day(busyDay(seed))),
+    small: [1, 2, 3].map((seed) => day(smallDay(seed))),
+    hugeActivities: hugeDay(1).activities.length,
+    hugeFirstMs: firstMs,
+  }
+}
