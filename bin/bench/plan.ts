@@ -7,7 +7,7 @@ import { busyDay, hugeDay, smallDay } from './plan-days.ts'
 
 /** Seconds that count, and those of the same search that it is held against. */
 const short = 2
-const long = 30
+const long = 15
 
 function run(request: PlanRequest, seconds: number, seed: number) {
   const problem = compile(request)

@@ -196,9 +196,15 @@ function isBlocked(
   return true
 }
 
+/** A plan to begin like, and the components of which something else is asked than there: 1. */
+export interface Like {
+  plan: Construction
+  fresh: Uint8Array
+}
+
 /**
  * Builds one plan serially: of all components whose predecessors are placed, the one of smallest priority goes next, as early as it fits.
- * @param like an earlier plan: as long as the same components come in the same order, they stand where they stood there
+ * @param like an earlier plan: as long as the same components come in the same order, and nothing else is asked of them, they stand where they stood
  */
 export function construct(
   problem: Problem,
@@ -206,7 +212,7 @@ export function construct(
   recipe: Recipe,
   known: ReadonlyMap<number, Obstacle>,
   horizon: number,
-  like?: Construction,
+  like?: Like,
 ): Construction {
   const board = new Board(problem, recipe.preference)
   const failed = new Map(known)
@@ -218,14 +224,14 @@ export function construct(
   for (let index = ready.take(); index !== undefined; index = ready.take()) {
     const component = components[index]!
     for (const to of component.out) if (--waiting[to]! === 0) ready.push(to)
-    same &&= like!.sequence[sequence.length] === component.index
+    same &&= like!.plan.sequence[sequence.length] === component.index && like!.fresh[component.index] === 0
     sequence.push(component.index)
     if (same) {
       for (const a of component.acts) {
         if (problem.pins.size > 0 && problem.pins.has(a)) continue
-        const at = like!.board.placed[a]
+        const at = like!.plan.board.placed[a]
         if (at) board.place(problem.acts[a]!, at)
-        else failed.set(a, like!.failed.get(a)!)
+        else failed.set(a, like!.plan.failed.get(a)!)
       }
       continue
     }

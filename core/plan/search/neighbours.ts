@@ -11,6 +11,8 @@ export interface Order {
   wished: Int32Array
   /** Not before: what is better begun later than it could be, by activity. */
   floor: Int32Array
+  /** How much each person is wanted for anything. */
+  bonus: Float64Array
 }
 
 /** What a move sees. */

@@ -3,7 +3,7 @@ import { type Component, componentsOf } from '#core/plan/problem/components.ts'
 import { impossible, type Obstacle } from '#core/plan/problem/impossible.ts'
 import type { Problem } from '#core/plan/problem/problem.ts'
 import { type Random, seededRandom } from '#core/units/random.ts'
-import { type Construction, construct, horizonOf } from './construct.ts'
+import { type Construction, construct, horizonOf, type Like } from './construct.ts'
 import { mirrored } from './mirror.ts'
 import { type Ground, type Order, vary } from './neighbours.ts'
 import { burdenOf, changesIn, compareScores, latenessBefore, type Score, scoreOf } from './objective.ts'
@@ -11,6 +11,8 @@ import { burdenOf, changesIn, compareScores, latenessBefore, type Score, scoreOf
 export interface Solution extends Construction {
   score: Score
   iterations: number
+  /** Reckoned when it is asked for: only plans that are otherwise as good are weighed by it. */
+  burden?: number
 }
 
 /** Longest path from the start of each activity to the end of everything that waits for it, in minutes. */
@@ -25,13 +27,14 @@ export function tails(problem: Problem): number[] {
 
 /** People already on the job first (fewer hand-overs), then those with fewer skills (the skilled stay free for what only they can do). */
 const usual =
-  (problem: Problem, wished?: Int32Array): Preference =>
+  (problem: Problem, wished?: Int32Array, bonus?: Float64Array): Preference =>
   (act, person, board, start) =>
     (board.knows(act.job, person) ? 4 : 0) +
     3 * board.stays(act.job, person, start) -
     problem.people[person]!.skills.size -
     5 * board.ways(act.job, person, start) +
-    (wished?.[act.index] === person ? 12 : 0)
+    (wished?.[act.index] === person ? 12 : 0) +
+    (bonus?.[person] ?? 0)
 
 /** Urgency first: slack to the due time, job after job where they hold something all the while. */
 function firstOrder(problem: Problem, components: readonly Component[]): Order {
@@ -49,6 +52,7 @@ function firstOrder(problem: Problem, components: readonly Component[]): Order {
     member: Float64Array.from(tail, (t) => -t),
     wished: new Int32Array(problem.acts.length).fill(-1),
     floor: new Int32Array(problem.acts.length),
+    bonus: new Float64Array(problem.people.length),
   }
 }
 
@@ -111,10 +115,10 @@ class Search {
     }
   }
 
-  build({ key, member, wished, floor }: Order, like?: Construction): Solution {
+  build({ key, member, wished, floor, bonus }: Order, like?: Like): Solution {
     this.iterations++
     const { problem, components, known, horizon } = this
-    const recipe = { priority: key, member, floor, preference: usual(problem, wished) }
+    const recipe = { priority: key, member, floor, preference: usual(problem, wished, bonus) }
     const built = construct(problem, components, recipe, known, horizon, like)
     return { ...built, score: scoreOf(problem, built), iterations: this.iterations }
   }
@@ -147,7 +151,7 @@ class Search {
   }
 
   /** The order that a plan was built in, by its starts, with the same people. */
-  orderOf(now: Solution, start: Float64Array, { member, floor }: Order, keep: number): Order {
+  orderOf(now: Solution, start: Float64Array, { member, floor, bonus }: Order, keep: number): Order {
     const key = Float64Array.from(start)
     now.sequence.forEach((c, i) => {
       key[c]! += 1e-4 * i
@@ -156,7 +160,7 @@ class Search {
       const first = now.board.placed[a.index]?.people[0]
       return first !== undefined && this.random() < keep ? first : -1
     })
-    return { key, member: Float64Array.from(member), wished, floor: Int32Array.from(floor) }
+    return { key, member: Float64Array.from(member), wished, floor: Int32Array.from(floor), bonus }
   }
 
   /** An order in which everything is as late as the plan's jobs allow. */
@@ -184,7 +188,7 @@ class Search {
     return { ...order, key: late }
   }
 
-  neighbour(now: Solution, by: Order): { order: Order; like: Construction | undefined } {
+  neighbour(now: Solution, by: Order): { order: Order; like: Like | undefined } {
     const start = this.startsOf(now)
     const order = this.orderOf(now, start, by, [1, 0.7, 0.3, 0][Math.floor(4 * this.random())]!)
     const { problem, components, of, random } = this
@@ -193,11 +197,22 @@ class Search {
     if (now.failed.size > this.known.size && random() < 0.7)
       for (const c of urgentAfter(components, now.failed, this.known))
         if (random() < 0.6) order.key[c]! -= 240 * random()
-    return random() < justified ? { order: this.justify(now, order), like: undefined } : { order, like: now }
+    if (random() < justified) return { order: this.justify(now, order), like: undefined }
+    return { order, like: { plan: now, fresh: this.freshIn(order, now, by) } }
+  }
+
+  /** Components of which an order asks something else than a plan has: other people, a later start, another order of what is tied. */
+  private freshIn({ wished, floor, member }: Order, now: Solution, by: Order): Uint8Array {
+    const fresh = new Uint8Array(this.components.length)
+    for (let a = 0; a < wished.length; a++) {
+      const other = wished[a]! >= 0 && now.board.placed[a]?.people.includes(wished[a]!) === false
+      if (other || floor[a] !== by.floor[a] || member[a] !== by.member[a]) fresh[this.of[a]!] = 1
+    }
+    return fresh
   }
 
   /** The first order's urgency, with some jobs more or less urgent than they were, and a little noise. */
-  urged(order: Order): Order {
+  urged(order: Order, plan: Solution): Order {
     const { problem, components, random } = this
     const by = new Float64Array(problem.jobs.length)
     const wide = 20 + 160 * random()
@@ -207,14 +222,23 @@ class Search {
     const share = random() < 0.3 ? 1 : Math.min(1, 4 / components.length + 0.1 * random())
     const noise = 5 + 60 * random()
     const key = order.key.map((k, c) => k + by[components[c]!.job]! + (random() < share ? noise * (random() - 0.5) : 0))
-    const member = random() < 0.2 ? order.member.map((m) => m + 40 * (random() - 0.5)) : order.member
+    const incomplete = plan.failed.size > this.known.size
+    if (incomplete && random() < 0.7)
+      for (const c of urgentAfter(components, plan.failed, this.known)) if (random() < 0.6) key[c]! -= 120 * random()
+    const member =
+      random() < (incomplete ? 0.7 : 0.2) ? order.member.map((m) => m + 40 * (random() - 0.5)) : order.member
     const wished =
       random() < 0.5
         ? order.wished
         : Int32Array.from(problem.acts, ({ able }) =>
             able.length > 0 && random() < 0.1 ? able[Math.floor(random() * able.length)]! : -1,
           )
-    return { key, member, wished, floor: order.floor }
+    return { key, member, wished, floor: order.floor, bonus: random() < 0.8 ? order.bonus : this.anybody() }
+  }
+
+  /** Some people wanted more than others, for no reason but to see. */
+  private anybody(): Float64Array {
+    return Float64Array.from(this.problem.people, () => 12 * this.random())
   }
 
   /** Somewhere else altogether. */
@@ -227,6 +251,7 @@ class Search {
         able.length > 0 && this.random() < 0.3 ? able[Math.floor(this.random() * able.length)]! : -1,
       ),
       floor: first.floor,
+      bonus: this.anybody(),
     }
   }
 
@@ -264,13 +289,17 @@ export function solve(
   let [urgent, urgency] = [best, first]
   let since = 0
   const worse = 1 + tolerance(problem)
+  const burden = (plan: Solution) => {
+    plan.burden ??= burdenOf(problem, plan)
+    return plan.burden
+  }
   // Where people go by a plan already, whoever is sent elsewhere has to gain somebody something.
   const compare = (a: Solution, b: Solution) =>
     (goesOn
       ? a.score[0] - b.score[0] || a.score[1] - b.score[1] || changesIn(problem, a) - changesIn(problem, b)
       : 0) ||
     compareScores(a.score, b.score) ||
-    burdenOf(problem, a) - burdenOf(problem, b)
+    burden(a) - burden(b)
   const consider = (next: Solution) => {
     since++
     if (compare(next, best) >= 0) return
@@ -290,7 +319,7 @@ export function solve(
     }
     const fading = (1 - urging.least) * Math.exp(-search.iterations / urging.fades)
     if (search.chance() < urging.least + fading) {
-      const tried = search.urged(urgency)
+      const tried = search.urged(urgency, urgent)
       const next = search.build(tried)
       if (compareScores(next.score, urgent.score) <= 0) [urgent, urgency] = [next, tried]
       if (compareScores(next.score, now.score) < 0) [now, by] = [next, tried]
