@@ -25,6 +25,7 @@ export const words = {
     'check-passed': 'passed',
     'check-failed': 'not right',
     'damage-found': 'damage written down',
+    'recheck-left': 'left as it is',
     'air-read': 'meter read',
     'moisture-read': 'meter read',
     'handed-over': 'handed over',

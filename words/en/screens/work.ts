@@ -154,6 +154,7 @@ export const words = {
     'check-passed': 'passed a place',
     'check-failed': 'found a place not right',
     'damage-found': 'found damage',
+    'recheck-left': 'left as it is when dry',
     'air-read': 'read the meter',
     'moisture-read': 'read the meter at',
     'handed-over': 'handed the vehicle over',
