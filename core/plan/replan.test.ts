@@ -81,6 +81,17 @@ it('a car that walks in finds room beside what is planned', () => {
   expect(at(answer, 'j3/tidy')).toBeDefined()
 })
 
+it('an empty day, and one of which all has happened, are planned as they are', () => {
+  const empty = plan({ technicians: day.technicians, jobs: [], activities: [], iterations: 60 })
+  expect(empty.assignments).toEqual([])
+  expect(plan({ technicians: [], jobs: [], activities: [], iterations: 60 }).objective.makespan).toBe(0)
+  const over = plan(goingOn({ now: 400, fixed: first.assignments }))
+  expect(over.assignments).toEqual(first.assignments)
+  // Nobody is there: everything is told as not planned, and nothing breaks on the way.
+  const nobody = plan({ ...day, technicians: [] })
+  expect(nobody.unscheduled).toHaveLength(6)
+})
+
 it('what would be late now is looked for again, and what was planned and is no more is passed over', () => {
   // One person does both cars, one after the other; then the first car's vacuum takes twice as long.
   let clock = 0

@@ -54,8 +54,13 @@ export function LaneBox({ block, x, y, height, selected, onSelect, onHot }: Prop
   /** Up to here it is over. */
   const over = Math.min(to, Math.max(from, ...block.segments.filter((s) => s.state === 'done').map((s) => x(s.end))))
   const allFit = block.segments.every((s) => wide(s.word) <= x(s.end) - Math.max(from, x(s.start)))
+  const words = wordsOf(block)
+  const drawn = allFit
+    ? block.segments.map((s) => s.word).join(' ')
+    : asManyAs(words.split(', '), (over > from + 3 ? over : to) - from)
   // What is drawn comes first, as it is drawn, so that spoken and seen names agree.
-  const said = `${block.callSign}: ${wordsOf(block)}, ${sayClock(block.start)} to ${sayClock(block.end)}${block.warned ? ', breaks a rule' : ''}`
+  const named = drawn === words ? words : `${drawn ? `${drawn}. ` : ''}${words}`
+  const said = `${block.callSign} ${named}, ${sayClock(block.start)} to ${sayClock(block.end)}${block.warned ? ', breaks a rule' : ''}`
   const handle = onSelect
     ? {
         role: 'button',
@@ -95,6 +100,12 @@ export function LaneBox({ block, x, y, height, selected, onSelect, onHot }: Prop
           y2={y + height - 1}
         />
       ))}
+      {wide(block.callSign) <= to - from && (
+        <text x={from + 6} y={y + 14} dominantBaseline="central" className={`car ${over > from + 3 ? 'on-over' : ''}`}>
+          {block.callSign}
+        </text>
+      )}
+      {/* A space in between, so that what is read aloud is words apart as well. */ ' '}
       {allFit ? (
         block.segments.map((s) => (
           <text
@@ -104,7 +115,7 @@ export function LaneBox({ block, x, y, height, selected, onSelect, onHot }: Prop
             dominantBaseline="central"
             className={`word ${s.state === 'done' ? 'on-over' : ''}`}
           >
-            {s.word}
+            {`${s.word} `}
           </text>
         ))
       ) : (
@@ -114,12 +125,7 @@ export function LaneBox({ block, x, y, height, selected, onSelect, onHot }: Prop
           dominantBaseline="central"
           className={`word ${over > from + 3 ? 'on-over' : ''}`}
         >
-          {asManyAs(wordsOf(block).split(', '), (over > from + 3 ? over : to) - from)}
-        </text>
-      )}
-      {wide(block.callSign) <= to - from && (
-        <text x={from + 6} y={y + 14} dominantBaseline="central" className={`car ${over > from + 3 ? 'on-over' : ''}`}>
-          {block.callSign}
+          {drawn}
         </text>
       )}
       {block.warned && (

@@ -277,6 +277,8 @@ export function solve(
   const goesOn = problem.previous.size > 0
   let best = goesOn ? search.asBefore(first) : search.build(first)
   onBetter?.(best)
+  // An empty day, or one of which all has happened: there is nothing to move.
+  if (problem.acts.length === problem.pins.size) return best
   // What people go by is left alone as long as nobody is late for it, or nothing of it moved: nobody is sent elsewhere for a minute of the day's end.
   const before = latenessBefore(problem)
   const holds = () =>
