@@ -1,14 +1,13 @@
 import { Button } from 'antd'
-import { useState } from 'react'
 import { minutesSpent } from '#core/job/progress.ts'
 import { stepState } from '#core/job/reduce.ts'
 import { sayAmount, sayMinutes, sayRatio } from '#core/units/format.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
 import type { AtWork } from '#web/client/work.ts'
-import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
 import { words } from '#words/en/screens/work.ts'
 import type { StepInWords } from '#words/worded/procedure-schema.ts'
 import { DwellTimer } from './DwellTimer.tsx'
+import { StepButtons } from './StepButtons.tsx'
 
 interface Props {
   view: AtWork
@@ -24,15 +23,13 @@ interface Props {
 
 /** The one big card: what, how, bottle, towel, timer, caution; one thumb to start, finish, pause or skip. */
 export function NowCard({ view, step, person, now, busy, error, held, onAppend }: Props) {
-  const [skipping, setSkipping] = useState(false)
   const at = stepState(view.state, step.id)
   const running = at.status === 'running' && at.runningBy === person
   const own = view.state.timers.find((t) => t.step === step.id)
   const before = view.procedure.links.filter((l) => l.to === step.id)
   const awaited = view.state.timers.find((t) => before.some((l) => l.from === t.step))
   const timer = own ?? awaited
-  const append = (type: 'step-started' | 'step-finished' | 'step-paused' | 'timer-started' | 'timer-ended') =>
-    void onAppend({ type, data: { step: step.id } })
+  const append = (type: 'timer-started' | 'timer-ended') => void onAppend({ type, data: { step: step.id } })
   return (
     <section className="now-card stack" aria-label={words.now}>
       <div className="card">
@@ -114,31 +111,16 @@ export function NowCard({ view, step, person, now, busy, error, held, onAppend }
           </Button>
         )}
       </div>
-      <div className="now-buttons">
-        {running ? (
-          <Button type="primary" disabled={busy || held !== undefined} onClick={() => append('step-finished')}>
-            {words.done}
-          </Button>
-        ) : (
-          <Button type="primary" disabled={busy} onClick={() => append('step-started')}>
-            {at.status === 'paused' ? words.again : words.start}
-          </Button>
-        )}
-        <Button disabled={busy || !running} onClick={() => append('step-paused')}>
-          {words.pause}
-        </Button>
-        <Button disabled={busy} onClick={() => setSkipping(true)}>
-          {words.skip}
-        </Button>
-      </div>
-      <ReasonDialog
-        question={words.reason}
-        yes={words.skipIt}
-        no={words.keep}
-        open={skipping}
+      <StepButtons
+        step={step}
+        at={at}
+        running={running}
+        busy={busy}
+        done={words.done}
+        why={words.reason}
+        held={held !== undefined}
         error={error}
-        onClose={() => setSkipping(false)}
-        onAnswer={(reason) => onAppend({ type: 'step-skipped', data: { step: step.id, reason } })}
+        onAppend={onAppend}
       />
     </section>
   )

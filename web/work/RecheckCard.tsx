@@ -10,10 +10,10 @@ import type { NewEvent } from '#web/client/ledger.ts'
 import { useMay } from '#web/client/session.ts'
 import type { AtWork } from '#web/client/work.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
-import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
 import { RecheckDialog } from './RecheckDialog.tsx'
+import { StepButtons } from './StepButtons.tsx'
 
 interface Props {
   view: AtWork
@@ -47,8 +47,6 @@ export function RecheckCard({ view, step, surfaces, person, now, busy, error, on
     }))
     .filter((row) => row.stains.length + row.seen.length > 0)
     .sort((a, b) => Math.max(0, ...b.stains.map((s) => s.chance)) - Math.max(0, ...a.stains.map((s) => s.chance)))
-  const append = (type: 'step-started' | 'step-finished' | 'step-paused') =>
-    void onAppend({ type, data: { step: step.id } })
   return (
     <section className="now-card stack" aria-label={words.now}>
       <div className="card stack near">
@@ -95,25 +93,18 @@ export function RecheckCard({ view, step, surfaces, person, now, busy, error, on
         </div>
         {error && !skipping && <ErrorNotice error={error} />}
       </div>
-      <div className="now-buttons">
-        {running ? (
-          <Button type="primary" disabled={busy} onClick={() => append('step-finished')}>
-            {words.allRight}
-          </Button>
-        ) : (
-          <Button type="primary" disabled={busy} onClick={() => append('step-started')}>
-            {at.status === 'paused' ? words.again : words.start}
-          </Button>
-        )}
-        <Button disabled={busy || !running} onClick={() => append('step-paused')}>
-          {words.pause}
-        </Button>
-        {leads && (
-          <Button disabled={busy} onClick={() => setSkipping(true)}>
-            {words.skip}
-          </Button>
-        )}
-      </div>
+      <StepButtons
+        step={step}
+        at={at}
+        running={running}
+        busy={busy}
+        done={words.allRight}
+        why={words.recheckSkip}
+        stays={!leads}
+        error={error}
+        onSkipping={setSkipping}
+        onAppend={onAppend}
+      />
       {wrong && (
         <RecheckDialog
           job={view.job.id}
@@ -125,15 +116,6 @@ export function RecheckCard({ view, step, surfaces, person, now, busy, error, on
           onClose={() => setWrong(undefined)}
         />
       )}
-      <ReasonDialog
-        question={words.recheckSkip}
-        yes={words.skipIt}
-        no={words.keep}
-        open={skipping}
-        error={error}
-        onClose={() => setSkipping(false)}
-        onAnswer={(reason) => onAppend({ type: 'step-skipped', data: { step: step.id, reason } })}
-      />
     </section>
   )
 }
