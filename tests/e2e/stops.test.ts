@@ -2,6 +2,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { carA } from '../fixtures/cars.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
+import { pick } from '../support/pick.ts'
 import { axe, person } from '../support/watched-page.ts'
 
 let demo: DemoServer
@@ -117,8 +118,7 @@ it('found at work, needles stop the hands that are there; the lead sees who was 
   await hand.screenshot({ path: `${process.env.SHOTS ?? '/dev'}/hazard-phone.png` }).catch(() => {})
   const ask = hand.getByRole('dialog')
   expect(await ask.getByRole('button', { name: 'Needles or sharps' }).isDisabled()).toBe(true)
-  await ask.getByRole('combobox', { name: 'Where' }).fill('Driver seat base')
-  await hand.getByTitle('Driver seat base', { exact: true }).click()
+  await pick(ask.getByRole('combobox', { name: 'Where' }), /^Driver seat base$/, 'Driver seat base')
   await ask.getByRole('button', { name: 'Needles or sharps' }).click()
   await expect
     .poll(async () => (await hand.getByRole('dialog').filter({ hasText: 'Who was told' }).boundingBox())?.y)
