@@ -77,7 +77,10 @@ function familiesOf(ids: readonly string[], related: (a: string, b: string) => b
 /** Bits of one mask at a time. */
 const bitsAtOnce = 30
 
-/** A bit for every use, given back when its family is settled: a car may have more kinds of set-up than a mask has bits, but not at once. */
+/**
+ * A bit for every use, given back when its family is settled: a car may have more kinds of set-up than a mask has bits. Where they are not enough
+ * at once, a family has one bit for all of it and is priced whole, or, with none left, not at all: the clock that is asked afterwards knows.
+ */
 function bitsFor(
   uses: readonly string[],
   family: readonly number[],
@@ -93,11 +96,9 @@ function bitsFor(
       else held.push(h)
     }
     const own = uses.filter((_, i) => family[i] === f)
-    if (own.length > free.length) throw new Error('More kinds of set-up at once than can be weighed.')
-    const bits = own.map((id) => {
-      const one = free.pop()!
-      bit.set(id, one)
-      return one
+    const bits = own.length <= free.length ? own.map(() => free.pop()!) : free.splice(-1)
+    own.forEach((id, i) => {
+      bit.set(id, bits[i] ?? bits[0] ?? 0)
     })
     held.push({ until: settleAt.get(f)!, bits })
   }
