@@ -16,6 +16,7 @@ import type { FitLimit, Procedure, ProcedureRequest } from '#core/procedures/sch
 import { clockOf } from './clock.ts'
 import { importanceOf, phasesOf, type Weighed, worthOf } from './importance.ts'
 import { frontier, type Option, type Point } from './knapsack.ts'
+import { frontierOfMany } from './many.ts'
 
 /** One choice of rungs for the whole car, with what it takes and what it is worth. */
 export interface MenuEntry {
@@ -29,8 +30,7 @@ export interface MenuEntry {
 
 /** Few enough surfaces are weighed one by one; beyond that what one pass takes is one decision, as a lead decides. */
 const fewSurfaces = 24
-/** Points kept of a large car's frontier, and how many of them the planner is asked about. */
-const kept = 160
+/** How many of a frontier's points the planner is asked about. */
 const asked = 12
 /** What so many minutes more would buy is told. */
 const moreMinutes = 30
@@ -138,7 +138,7 @@ export function decisions(request: ProcedureRequest, catalogue: Catalogue, longe
     /** Rungs by item turned into rungs by surface. */
     spread: (rungs: Record<string, number>) =>
       Object.fromEntries(Object.entries(rungs).flatMap(([id, rung]) => groups.get(id)!.map((s) => [s.id, rung]))),
-    most: alone ? Number.POSITIVE_INFINITY : kept,
+    frontier: alone ? frontier : frontierOfMany,
   }
 }
 
@@ -170,8 +170,8 @@ const onTheClock = ({ clock }: MenuEntry) => clock
 /** What there is to choose from, for each longest drying, the least first; and what a choice comes to by the planner. */
 function choices(request: ProcedureRequest, crew: number, catalogue: Catalogue) {
   const frontiers = dryingCaps.map((cap) => {
-    const { items, setUp, related, spread, most } = decisions(request, catalogue, cap)
-    const points = phasesOf(items).flatMap((phase) => frontier(phase, setUp, related, most))
+    const { items, setUp, related, spread, frontier } = decisions(request, catalogue, cap)
+    const points = phasesOf(items).flatMap((phase) => frontier(phase, setUp, related))
     return { points: rising(points, (p) => p.minutes), spread }
   })
   // What a limit never has time for is not in it, whichever limit it will be.

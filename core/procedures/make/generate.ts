@@ -33,7 +33,7 @@ import { bindingRules, linkSteps, OrderCircle } from './order.ts'
 import { Parts } from './parts.ts'
 import { referenceFaults } from './references.ts'
 import { meetings } from './sequences.ts'
-import { ofMachines, putAwaySteps, setUpSteps, withHandSetUps } from './set-ups.ts'
+import { ofMachines, putAwaySteps, setUpSteps, withHandSetUps, withMachinesAtHand } from './set-ups.ts'
 import { settingOf, uniform, unreachableBy } from './setting.ts'
 import { withSources } from './smells.ts'
 import {
@@ -180,7 +180,7 @@ function review(
   const setUps = setUpMinutes(catalogue.treatments.filter((t) => used.has(t)))
   const laidOut = new Set(kept.map((s) => s.treatment))
   const mixed = oneDilution(workedSteps(worked.works, drafting), worked.works, catalogue)
-  const stepsOfWork = withHandSetUps(mixed, setUps, laidOut, drafting)
+  const stepsOfWork = withMachinesAtHand(withHandSetUps(mixed, setUps, laidOut, drafting), used, catalogue)
   const overAlready = new Set(kept.map((s) => s.id))
   // What is wetted anew is refitted anew, and whatever is done anew is looked at once more.
   const again = new Set([

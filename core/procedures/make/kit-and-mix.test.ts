@@ -50,6 +50,26 @@ describe('tanks', () => {
   })
 })
 
+describe('machines at hand', () => {
+  it('every machine that is used is set up once; beside the extractor nobody fetches the wet vacuum for a floor', () => {
+    // Seats for hot extraction, carpet for pre-spray, brush and suction.
+    const seatsHeavier = soiled(2)
+    for (const [id, c] of Object.entries(seatsHeavier.checkIn.condition)) if (/seat-(base|back)$/.test(id)) c.soil = 3
+    const { steps } = made(seatsHeavier)
+    const floor = steps.filter((s) => s.treatment === 'lm')
+    expect(floor.length).toBeGreaterThan(0)
+    expect(new Set(floor.flatMap((s) => s.equipment))).toEqual(new Set(['extractor']))
+    // With the seats light as well nothing but the wet vacuum comes out.
+    const light = made(soiled(2)).steps
+    expect(new Set(light.filter((s) => s.treatment === 'lm').flatMap((s) => s.equipment))).toEqual(new Set(['wet-vac']))
+    for (const all of [steps, light]) {
+      const used = new Set(all.filter((s) => s.surfaces.length > 0).flatMap((s) => s.equipment))
+      const setUp = all.filter((s) => s.treatment === 'set_up').flatMap((s) => s.equipment)
+      expect(setUp.sort()).toEqual([...used].sort())
+    }
+  })
+})
+
 describe('which extractor', () => {
   const seat = 'seat-1l.seat-base'
   const machineOf = (change: (r: ProcedureRequest) => void, soil = 3) => {

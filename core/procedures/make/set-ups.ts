@@ -8,6 +8,31 @@ import { bareStep, type Draft, type Drafting, sum, unique } from './steps.ts'
 const machineOf = (treatment: string, { treatments }: Catalogue): string | undefined =>
   byId(treatments, treatment, 'treatment').equipment[0]
 
+/**
+ * Where a heavier machine stands at the car anyway, what is only sucked up, and needs no set-up of its own beside it (`coveredBy`), goes
+ * through that one: nobody fetches the wet vacuum while the extractor's hose lies there.
+ */
+export function withMachinesAtHand(
+  steps: readonly Draft[],
+  used: ReadonlySet<Treatment>,
+  { equipment }: Catalogue,
+): Draft[] {
+  const there = new Map([...used].map((t) => [t.id, t]))
+  const onlySucks = (machine: string) => byId(equipment, machine, 'machine').tank?.draws === false
+  const standingIn = (treatment: Treatment): string | undefined => {
+    const [own] = treatment.equipment
+    if (own === undefined || !onlySucks(own)) return own
+    const covering = treatment.coveredBy?.map((id) => there.get(id)).find((t) => t?.equipment[0] !== undefined)
+    return covering ? standingIn(covering) : own
+  }
+  return steps.map((step) => {
+    const treatment = there.get(step.treatment)
+    const [own, ...rest] = step.equipment
+    const machine = treatment && own !== undefined ? standingIn(treatment) : own
+    return machine === own || machine === undefined ? step : { ...step, equipment: [machine, ...rest] }
+  })
+}
+
 /** Minutes of setting up by machine. */
 function byMachine(setUps: readonly SetUp[], catalogue: Catalogue): Map<string, number> {
   const minutes = new Map<string, number>()
