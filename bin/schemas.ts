@@ -8,6 +8,7 @@ import { LabelRequest } from '#core/mixing/label.ts'
 import { MarksRequest } from '#core/mixing/marks.ts'
 import { MixRequest } from '#core/mixing/schema.ts'
 import { YieldRequest } from '#core/mixing/yield.ts'
+import { Forecast, PromiseRequest } from '#core/plan/forecast/schema.ts'
 import { PlanRequest } from '#core/plan/schema.ts'
 import { ProcedureRequest } from '#core/procedures/schema.ts'
 import { Own } from '#core/shop/schema.ts'
@@ -27,6 +28,8 @@ export const schemaFiles: Record<string, TSchema> = {
   'docs/schemas/yield.json': YieldRequest,
   'docs/schemas/mix.json': MixRequest,
   'docs/schemas/plan.json': PlanRequest,
+  'docs/schemas/promise.json': PromiseRequest,
+  'docs/schemas/promise-answer.json': Forecast,
   'docs/schemas/dry.json': DryRequest,
   'docs/schemas/dry-answer.json': DryAnswer,
   'docs/schemas/air.json': AirRequest,

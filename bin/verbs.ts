@@ -8,6 +8,8 @@ import { fillMarks, MarksRequest } from '#core/mixing/marks.ts'
 import { mix } from '#core/mixing/mix.ts'
 import { MixRequest } from '#core/mixing/schema.ts'
 import { YieldRequest, yieldOf } from '#core/mixing/yield.ts'
+import { forecast } from '#core/plan/forecast/forecast.ts'
+import { PromiseRequest } from '#core/plan/forecast/schema.ts'
 import { plan } from '#core/plan/plan.ts'
 import { PlanRequest } from '#core/plan/schema.ts'
 import { fittedProcedure } from '#core/procedures/limit/time-limit.ts'
@@ -38,6 +40,9 @@ function planWithClock(request: PlanRequest) {
   return { ...answer, ...planInWords(answer, language) }
 }
 
+/** Rounds of search for a promise that is asked without a plan. */
+const promiseRounds = 30
+
 export const verbs: Record<string, Verb> = {
   procedure: {
     input: ProcedureRequest,
@@ -48,6 +53,11 @@ export const verbs: Record<string, Verb> = {
   marks: { input: MarksRequest, run: (document: MarksRequest) => fillMarks(document) },
   yield: { input: YieldRequest, run: (document: YieldRequest) => yieldOf(document) },
   plan: { input: PlanRequest, run: planWithClock },
+  promise: {
+    input: PromiseRequest,
+    run: ({ request, assignments, ...how }: PromiseRequest) =>
+      forecast(request, assignments ?? plan({ iterations: promiseRounds, ...request }).assignments, how),
+  },
   dry: { input: DryRequest, run: (document: DryRequest) => dry(document, catalogue) },
   air: { input: AirRequest, run: (document: AirRequest) => air(document) },
 }

@@ -2,7 +2,6 @@ import { catalogue } from '#catalogue/catalogue.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { plan } from '#core/plan/plan.ts'
 import { toActivities } from '#core/procedures/activities.ts'
-import { frontier } from '#core/procedures/limit/knapsack.ts'
 import { decisions, limitOf, timeMenu } from '#core/procedures/limit/time-limit.ts'
 import { generateProcedure, reviewProcedure } from '#core/procedures/make/generate.ts'
 import type { Edit } from '#core/procedures/schema.ts'
@@ -18,7 +17,7 @@ export async function engines() {
     { do: 'minutes', step: 'vac_seat:seats-1', minutes: 12 },
     { do: 'rung', step: 'hotx:seats-1', level: 2 },
   ]
-  const { items, setUp, related, most } = decisions(severe, catalogue)
+  const { items, setUp, related, frontier } = decisions(severe, catalogue)
   const menu = timeMenu(severe, 1, catalogue)
   let minutes = 60
   const jobs = Array.from({ length: 12 }, (_, i) => ({
@@ -45,7 +44,7 @@ export async function engines() {
     procedureSevereCarrierMs: mean(50, () => generateProcedure(severe, catalogue)),
     severeCarrierSurfaces: Object.keys(severe.checkIn.condition).length,
     checkWhileDraggingMs: mean(30, () => reviewProcedure({ ...severe, edits }, catalogue)),
-    knapsackMs: mean(10, () => frontier(items, setUp, related, most)),
+    knapsackMs: mean(10, () => frontier(items, setUp, related)),
     timeMenuOnceMs: mean(2, () => timeMenu(severe, 1, catalogue)),
     sliderMoveMs: mean(50, () => {
       minutes = minutes >= 600 ? 60 : minutes + 10

@@ -41,8 +41,8 @@ describe('the choice under a time limit', () => {
   it('equals trying everything, on 200 small cars', () => {
     const random = seededRandom(5)
     for (let n = 0; n < 200; n++) {
-      const { items, setUp, related, most } = decisions(smallCar(random), catalogue)
-      const points = frontier(items, setUp, related, most)
+      const { items, setUp, related, frontier } = decisions(smallCar(random), catalogue)
+      const points = frontier(items, setUp, related)
       const limit = random() * 1.1 * points.at(-1)!.minutes
       expect(bestWithin(points, limit)?.value ?? Number.NEGATIVE_INFINITY, `case ${n}`).toBeCloseTo(
         bruteForce(items, setUp, limit),
