@@ -114,7 +114,13 @@ describe('bad bodies', () => {
         container,
         fill: 100,
       },
-      'PUT /api/plan': { version: plan.version, activity: 'x/y', technicians: ['nobody'], dryRun: false },
+      'PUT /api/plan': {
+        version: plan.version,
+        moves: [{ activity: 'x/y', technicians: ['nobody'], start: null }],
+        dryRun: false,
+      },
+      'POST /api/plan/back': { version: plan.version },
+      'POST /api/plan/let-go': { version: plan.version, activities: ['x/y'] },
       'POST /api/people': {
         id: uuidv7(),
         login: 'uma',
@@ -125,6 +131,7 @@ describe('bad bodies', () => {
         shifts: [[480, 720]],
       },
       'PUT /api/people/:id/role': { role: 'lead' },
+      'PUT /api/people/:id/away': { day: '2026-11-28', away: [{ from: 600, to: 720, why: 'dentist' }] },
       'PUT /api/people/:id': { name: 'Uma', skills: [], shifts: [], week: null, daysOff: [], trainee: false },
       'PUT /api/people/:id/pin': { pin: '2222' },
       'PUT /api/people/:id/left': { left: true },
@@ -306,7 +313,7 @@ describe('the published description', () => {
     const [first] = planned.jobs
     const { id, by: technicians } = first.steps.find((s: { by?: string[] }) => s.by)
     const activity = `${first.id}/${id}`
-    const asked = { version: planned.version, activity, technicians, dryRun: true }
+    const asked = { version: planned.version, moves: [{ activity, technicians, start: null }], dryRun: true }
     expect((await owner.send('PUT', '/api/plan', asked)).status).toBe(200)
     const [named, brought] = [uuidv7(), uuidv7()]
     const standard = { version: 0, name: 'As described', note: '', settings: {} }

@@ -17,6 +17,10 @@ const Date_ = Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' })
 export const DayOff = Type.Object({ from: Date_, to: Date_, why: Type.String({ maxLength: 80 }) }, Strict)
 export type DayOff = Static<typeof DayOff>
 
+/** A stretch of one day in which somebody who would be there is not, minutes from midnight. */
+export const Away = Type.Object({ day: Date_, from: Minute, to: Minute, why: Type.String({ maxLength: 80 }) }, Strict)
+export type Away = Static<typeof Away>
+
 /** 0 is Monday. @param day YYYY-MM-DD */
 export const weekdayOf = (day: string): number => (new Date(`${day}T12:00:00Z`).getUTCDay() + 6) % 7
 
@@ -24,12 +28,25 @@ export interface Hours {
   shifts: Stretches
   week?: Week | null
   daysOff?: DayOff[] | null
+  away?: Away[] | null
 }
 
-/** When somebody works on a day: by weekday where that is said, else the same shifts every day; not on a day off. */
-export function hoursOn({ shifts, week, daysOff }: Hours, day: string): Stretches {
+/** What is left of stretches without one. */
+const without = (stretches: Stretches, from: number, to: number): Stretches =>
+  stretches.flatMap(
+    ([start, end]): Stretches =>
+      end <= from || to <= start
+        ? [[start, end]]
+        : [[start, Math.min(end, from)] as [number, number], [Math.max(start, to), end] as [number, number]].filter(
+            ([a, b]) => a < b,
+          ),
+  )
+
+/** When somebody works on a day: by weekday where that is said, else the same shifts every day; not on a day off, nor while they are away. */
+export function hoursOn({ shifts, week, daysOff, away }: Hours, day: string): Stretches {
   if (daysOff?.some(({ from, to }) => from <= day && day <= to)) return []
-  return week ? week[weekdayOf(day)]! : shifts
+  const usual = week ? week[weekdayOf(day)]! : shifts
+  return (away ?? []).filter((a) => a.day === day).reduce((left, a) => without(left, a.from, a.to), usual)
 }
 
 /** The first stretch that runs backwards or into the one before it; -1 where all are well. */

@@ -18,12 +18,13 @@ import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { DayWeather } from '#core/drying/weather.ts'
 import type { Offline } from '#core/job/schema.ts'
 import type { Mix, Ratio } from '#core/mixing/schema.ts'
+import type { HandPin, PlanBefore } from '#core/plan/pins.ts'
 import type { PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
 import type { JobSettings, Procedure, ProcedureRequest, StandardSettings } from '#core/procedures/schema.ts'
 import type { About } from '#core/shop/about.ts'
 import type { Broken, Home, Upkeep } from '#core/shop/kit.ts'
 import type { Own } from '#core/shop/schema.ts'
-import type { DayOff, Week } from '#core/shop/week.ts'
+import type { Away, DayOff, Week } from '#core/shop/week.ts'
 
 /** JSON that arrives parsed or as text, depending on how it was selected. */
 const json = <T>(name: string) =>
@@ -105,6 +106,8 @@ export const people = mysqlTable(
     /** Hours by weekday, where they differ; null: the shifts, every day. */
     week: json<Week>('week'),
     daysOff: json<DayOff[]>('days_off'),
+    /** Stretches of single days in which somebody who would be there is not. */
+    away: json<Away[]>('away'),
     /** By skill: who vouched for it, and when. */
     vouched: json<Record<string, { by: string; on: string }>>('vouched'),
     trainee: boolean('trainee').notNull().default(false),
@@ -636,6 +639,10 @@ export const plans = mysqlTable(
     answer: json<PlanAnswer>('answer').notNull(),
     /** Somebody changed it by hand. */
     changed: boolean('changed').notNull(),
+    /** What somebody moved and has not let go. */
+    pins: json<HandPin[]>('pins'),
+    /** As it was before each of the last changes, the newest last. */
+    history: json<PlanBefore[]>('history'),
   },
   (t) => [primaryKey({ columns: [t.shop, t.day] })],
 )

@@ -14,6 +14,7 @@ export type Audited =
   | 'session-ended'
   | 'person-added'
   | 'role-changed'
+  | 'away'
   | 'pin-changed'
   | 'customer-erased'
   | 'house-rules'

@@ -1,5 +1,6 @@
-import { and, eq } from 'drizzle-orm'
+import { and, eq, sql } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
+import type { HandPin } from '#core/plan/pins.ts'
 import type { Database } from '#server/database/connection.ts'
 import { plans } from '#server/database/schema.ts'
 import type { Scope } from '#server/http/scope.ts'
@@ -10,6 +11,9 @@ export interface DayPlan {
   request: typeof plans.$inferSelect.request
   answer: typeof plans.$inferSelect.answer
   changed: boolean
+  pins: readonly HandPin[]
+  /** How many of its last changes can be taken back. */
+  back: number
   /** Minutes of the shop's day, by job. */
   ends: ReadonlyMap<string, number>
   /** The same by activity. */
@@ -17,10 +21,6 @@ export interface DayPlan {
   /** People who had a shift. */
   onShift: ReadonlySet<string>
   jobs: ReadonlySet<string>
-  /** Activities that had begun or were over. */
-  fixed: ReadonlySet<string>
-  /** What an activity asks of who does it, where it asks anything. */
-  skills: ReadonlyMap<string, string[]>
 }
 
 /**
@@ -39,14 +39,18 @@ function endsOf({ request, answer }: Pick<DayPlan, 'request' | 'answer'>): Map<s
   return ends
 }
 
-const read = (row: Pick<DayPlan, 'version' | 'request' | 'answer' | 'changed'>): DayPlan => ({
+const read = ({
+  pins,
+  back,
+  ...row
+}: Pick<DayPlan, 'version' | 'request' | 'answer' | 'changed' | 'back'> & { pins: HandPin[] | null }): DayPlan => ({
   ...row,
+  pins: pins ?? [],
+  back: Number(back),
   ends: endsOf(row),
   byActivity: new Map(row.answer.assignments.map((a) => [a.activity, a.end])),
   onShift: new Set(row.request.technicians.filter((t) => t.shifts.length > 0).map((t) => t.id)),
   jobs: new Set(row.request.jobs.map((j) => j.id)),
-  fixed: new Set(row.request.fixed?.map((f) => f.activity)),
-  skills: new Map(row.request.activities.flatMap((a) => (a.skills?.length ? [[a.id, a.skills]] : []))),
 })
 
 /** The shop's plan of a day; undefined when none was made. */
@@ -58,7 +62,14 @@ export async function dayPlanOf(db: Database, scope: Scope, day: string): Promis
   const known = cache.get(key)
   if (known?.version === now.version) return known
   const [row] = await db
-    .select({ version: plans.version, request: plans.request, answer: plans.answer, changed: plans.changed })
+    .select({
+      version: plans.version,
+      request: plans.request,
+      answer: plans.answer,
+      changed: plans.changed,
+      pins: plans.pins,
+      back: sql<number>`coalesce(json_length(${plans.history}), 0)`,
+    })
     .from(plans)
     .where(ofDay)
   if (!row) return undefined

@@ -14,6 +14,7 @@ import {
   resetPin,
   revokeDevice,
   sessionsOf,
+  setAway,
   setLeft,
   unlock,
 } from './store/people.ts'
@@ -56,6 +57,11 @@ export const peopleRoutes = ({ db, now }: AppContext): Route[] =>
       judgeHours(body)
       judgeSkills(body.skills, catalogue)
       await changePerson(db, scope, params.id, body, now())
+    },
+    'PUT /api/people/:id/away': async ({ scope, params, body }) => {
+      const backwardsAt = body.away.findIndex(({ from, to }) => to <= from)
+      if (backwardsAt >= 0) throw backwards(`/away/${backwardsAt}`)
+      await setAway(db, scope, params.id, body.day, body.away)
     },
     'PUT /api/people/:id/pin': ({ scope, params, body }) => resetPin(db, scope, params.id, body.pin),
     'PUT /api/people/:id/left': ({ scope, params, body }) => setLeft(db, scope, params.id, body.left ? now() : null),

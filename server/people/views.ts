@@ -1,5 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox'
-import { DayOff, Week } from '#core/shop/week.ts'
+import { Away, DayOff, Week } from '#core/shop/week.ts'
 import { Role } from '#server/http/views.ts'
 
 const Strict = { additionalProperties: false }
@@ -15,6 +15,7 @@ export const PersonView = Type.Object(
     shifts: Type.Array(Type.Tuple([Type.Integer(), Type.Integer()])),
     week: Type.Optional(Week),
     daysOff: Type.Optional(Type.Array(DayOff)),
+    away: Type.Optional(Type.Array(Away)),
     /** By skill. */
     vouched: Type.Optional(Type.Record(Type.String(), Type.Object({ by: Type.String(), on: Type.String() }, Strict))),
     trainee: Type.Optional(Type.Boolean()),

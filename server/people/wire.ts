@@ -1,5 +1,5 @@
 import { Type } from '@sinclair/typebox'
-import { DayOff, Stretches, Week } from '#core/shop/week.ts'
+import { Away, DayOff, Stretches, Week } from '#core/shop/week.ts'
 import { Uuid } from '#core/units/uuid.ts'
 import { Role, SessionView, SignInView } from '#server/http/views.ts'
 import { wires } from '#server/http/wire.ts'
@@ -76,6 +76,17 @@ export const peopleWires = wires({
         daysOff: Type.Array(DayOff, { maxItems: 60 }),
         trainee: Type.Boolean(),
         hour: Type.Optional(Type.Union([Type.Integer({ minimum: 0, maximum: 1e7 }), Type.Null()])),
+      },
+      Strict,
+    ),
+  },
+  'PUT /api/people/:id/away': {
+    allow: 'plan.write',
+    /** All the stretches of one day in which they are not there, as they shall be. */
+    body: Type.Object(
+      {
+        day: Away.properties.day,
+        away: Type.Array(Type.Omit(Away, ['day'], Strict), { maxItems: 6 }),
       },
       Strict,
     ),

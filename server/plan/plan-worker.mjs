@@ -3,5 +3,10 @@ import { parentPort, workerData } from 'node:worker_threads'
 import { register } from 'tsx/esm/api'
 
 register()
-const { plan } = await import('#core/plan/plan.ts')
-parentPort.postMessage(plan(workerData))
+const { what, of } = workerData
+const answers = {
+  plan: async () => (await import('#core/plan/plan.ts')).plan(of),
+  odds: async () => (await import('#core/plan/forecast/forecast.ts')).forecast(of.request, of.assignments),
+  help: async () => (await import('#core/plan/forecast/help.ts')).helpFor(of.request, of.assignments, of.job),
+}
+parentPort.postMessage(await answers[what]())

@@ -1,10 +1,20 @@
+import { LRUCache } from 'lru-cache'
+import { notFound } from '#server/http/problem.ts'
 import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import { dayPlanOf } from '#server/jobs/day-plan.ts'
-import { changePlan, makePlan, planView, today } from './store.ts'
+import { inWorker } from './planner.ts'
+import { changePlan, letGo } from './store/change.ts'
+import { liveOf } from './store/live.ts'
+import { makePlan, takeBack } from './store/make.ts'
+import { today } from './store/request.ts'
+import { planView } from './store/view.ts'
+import type { OddsView } from './views.ts'
 import { planWires } from './wire.ts'
 
-export const planRoutes = ({ db, now }: AppContext): Route[] =>
-  routes(planWires, {
+export const planRoutes = ({ db, now }: AppContext): Route[] => {
+  /** Odds of a day as it stood; asked again by every screen that shows it. */
+  const odds = new LRUCache<string, Promise<OddsView>>({ max: 20 })
+  return routes(planWires, {
     'GET /api/plan': ({ catalogue, scope }) => planView(db, scope, catalogue, now()),
     'GET /api/plan/problem': async ({ scope }) => {
       const row = await dayPlanOf(db, scope, today(scope, now()))
@@ -14,8 +24,34 @@ export const planRoutes = ({ db, now }: AppContext): Route[] =>
       await makePlan(db, scope, catalogue, now())
       return (await planView(db, scope, catalogue, now()))!
     },
-    'PUT /api/plan': async ({ scope, body }) => {
-      const warnings = await changePlan(db, scope, now(), body.version, body, body.dryRun)
-      return { warnings }
+    'PUT /api/plan': ({ catalogue, scope, body }) => changePlan(db, scope, catalogue, now(), body),
+    'POST /api/plan/back': async ({ catalogue, scope, body }) => {
+      await takeBack(db, scope, now(), body.version)
+      return (await planView(db, scope, catalogue, now()))!
+    },
+    'POST /api/plan/let-go': async ({ catalogue, scope, body }) => {
+      await letGo(db, scope, now(), body)
+      return (await planView(db, scope, catalogue, now()))!
+    },
+    'GET /api/plan/odds': async ({ catalogue, scope }) => {
+      const live = await liveOf(db, scope, catalogue, now())
+      if (!live) return null
+      const { request, plan } = live
+      const key = `${scope.shop} ${live.key}`
+      const known = odds.get(key)
+      if (known) return known
+      const sampling = inWorker('odds', { request, assignments: plan.answer.assignments }).then(({ jobs }) => ({
+        now: request.now ?? 0,
+        jobs,
+      }))
+      odds.set(key, sampling)
+      sampling.catch(() => odds.delete(key))
+      return sampling
+    },
+    'GET /api/plan/help/:id': async ({ catalogue, scope, params }) => {
+      const live = await liveOf(db, scope, catalogue, now())
+      if (!live?.request.jobs.some((j) => j.id === params.id)) throw notFound('car in today’s plan')
+      return inWorker('help', { request: live.request, assignments: live.forecast.assignments, job: params.id })
     },
   })
+}

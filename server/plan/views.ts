@@ -1,6 +1,8 @@
 import { type Static, Type } from '@sinclair/typebox'
+import { JobForecast, LateBecause } from '#core/plan/forecast/schema.ts'
 import { PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
 import { Title } from '#core/procedures/message-schemas.ts'
+import { Away, Stretches } from '#core/shop/week.ts'
 
 const Strict = { additionalProperties: false }
 
@@ -17,11 +19,28 @@ const PlanStep = Type.Object(
     /** It has begun or is over. */
     fixed: Type.Optional(Type.Literal(true)),
     skills: Type.Optional(Type.Array(Type.String())),
+    /** Somebody moved it by hand: who, and when; it stays with those people, and at its time where `timed`. */
+    kept: Type.Optional(Type.Object({ by: Type.String(), at: Type.String(), timed: Type.Boolean() }, Strict)),
   },
   Strict,
 )
 
 export type PlanStep = Static<typeof PlanStep>
+
+/** What has happened since the plan was made that it does not hold for. */
+const Disturbance = Type.Union([
+  /** A car will be late that was not planned to be. */
+  Type.Object({ kind: Type.Literal('late'), job: Type.String(), by: Type.Number(), because: LateBecause }, Strict),
+  /** Somebody who has steps ahead is not there for them. */
+  Type.Object({ kind: Type.Literal('away'), person: Type.String(), steps: Type.Integer() }, Strict),
+  /** A car that is here and in no plan. */
+  Type.Object({ kind: Type.Literal('came'), sign: Type.String() }, Strict),
+  /** Steps of a car that its plan does not know. */
+  Type.Object({ kind: Type.Literal('new'), job: Type.String(), steps: Type.Integer() }, Strict),
+  /** A machine that steps ahead need and that is not there. */
+  Type.Object({ kind: Type.Literal('machine'), machine: Type.String(), steps: Type.Integer() }, Strict),
+])
+export type Disturbance = Static<typeof Disturbance>
 
 export const PlanView = Type.Object(
   {
@@ -34,7 +53,18 @@ export const PlanView = Type.Object(
     unplanned: Type.Integer(),
     /** Names for the ids in it. */
     people: Type.Array(
-      Type.Object({ id: Type.String(), name: Type.String(), skills: Type.Array(Type.String()) }, Strict),
+      Type.Object(
+        {
+          id: Type.String(),
+          name: Type.String(),
+          skills: Type.Array(Type.String()),
+          /** When they are there today, minutes of the day. */
+          hours: Type.Optional(Stretches),
+          /** When they are not and would be. */
+          away: Type.Optional(Type.Array(Type.Omit(Away, ['day'], Strict))),
+        },
+        Strict,
+      ),
     ),
     jobs: Type.Array(
       Type.Object(
@@ -43,6 +73,9 @@ export const PlanView = Type.Object(
           callSign: Type.String(),
           colour: Type.String(),
           due: Type.Union([Type.Number(), Type.Null()]),
+          /** When it will be ready as things stand, and where that is late, why. */
+          ready: Type.Optional(Type.Number()),
+          late: Type.Optional(Type.Object({ by: Type.Number(), because: LateBecause }, Strict)),
           /** Those that are planned and not over for long, and those that are told as not planned. */
           steps: Type.Array(PlanStep),
         },
@@ -53,6 +86,9 @@ export const PlanView = Type.Object(
     later: Type.Array(Type.String()),
     /** Minutes from the day's midnight on the shop's clock. */
     now: Type.Number(),
+    disturbed: Type.Optional(Type.Array(Disturbance)),
+    /** How many of its last changes can be taken back. */
+    back: Type.Optional(Type.Integer()),
   },
   Strict,
 )
@@ -61,5 +97,16 @@ export type PlanView = Static<typeof PlanView>
 /** The plan as the planner reads and writes it. */
 export const PlanProblemView = Type.Object({ request: PlanRequest, answer: PlanAnswer }, Strict)
 
-/** What a change by hand breaks. */
-export const BrokenView = Type.Object({ warnings: PlanAnswer.properties.warnings }, Strict)
+/** What a change by hand breaks, and which cars it makes ready later or sooner. */
+export const ChangedView = Type.Object(
+  {
+    warnings: PlanAnswer.properties.warnings,
+    costs: Type.Array(Type.Object({ job: Type.String(), ready: Type.Number(), was: Type.Number() }, Strict)),
+  },
+  Strict,
+)
+export type ChangedView = Static<typeof ChangedView>
+
+/** How sure each car's end is, from sampled days. */
+export const OddsView = Type.Object({ now: Type.Number(), jobs: Type.Array(JobForecast) }, Strict)
+export type OddsView = Static<typeof OddsView>

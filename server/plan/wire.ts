@@ -1,16 +1,32 @@
 import { Type } from '@sinclair/typebox'
+import { Help } from '#core/plan/forecast/schema.ts'
 import { wires } from '#server/http/wire.ts'
-import { BrokenView, PlanProblemView, PlanView } from './views.ts'
+import { ChangedView, OddsView, PlanProblemView, PlanView } from './views.ts'
+
+const Strict = { additionalProperties: false }
+const Version = Type.Integer({ minimum: 1 })
+const Activity = Type.String({ minLength: 1, maxLength: 200 })
 
 const ChangeBody = Type.Object(
   {
-    version: Type.Integer({ minimum: 1 }),
-    activity: Type.String({ minLength: 1, maxLength: 200 }),
-    technicians: Type.Array(Type.String({ maxLength: 36 }), { minItems: 1, maxItems: 8, uniqueItems: true }),
-    /** Only ask what would break. */
+    version: Version,
+    /** Steps that go to other people, to another time, or both. */
+    moves: Type.Array(
+      Type.Object(
+        {
+          activity: Activity,
+          technicians: Type.Array(Type.String({ maxLength: 36 }), { minItems: 1, maxItems: 8, uniqueItems: true }),
+          /** Minutes of the day; null leaves the time to the plan. */
+          start: Type.Union([Type.Integer({ minimum: 0, maximum: 2880 }), Type.Null()]),
+        },
+        Strict,
+      ),
+      { minItems: 1, maxItems: 200 },
+    ),
+    /** Only ask what would break, and what it would cost. */
     dryRun: Type.Boolean(),
   },
-  { additionalProperties: false },
+  Strict,
 )
 
 export const planWires = wires({
@@ -30,6 +46,24 @@ export const planWires = wires({
   'PUT /api/plan': {
     allow: 'plan.write',
     body: ChangeBody,
-    answer: BrokenView,
+    answer: ChangedView,
+  },
+  'POST /api/plan/back': {
+    allow: 'plan.write',
+    body: Type.Object({ version: Version }, Strict),
+    answer: PlanView,
+  },
+  'POST /api/plan/let-go': {
+    allow: 'plan.write',
+    body: Type.Object({ version: Version, activities: Type.Array(Activity, { minItems: 1, maxItems: 2000 }) }, Strict),
+    answer: PlanView,
+  },
+  'GET /api/plan/odds': {
+    allow: 'plan.see',
+    answer: Type.Union([OddsView, Type.Null()]),
+  },
+  'GET /api/plan/help/:id': {
+    allow: 'plan.see',
+    answer: Type.Array(Help),
   },
 })

@@ -18,6 +18,8 @@ interface Lane {
 /** An activity of a plan that people follow: in the plan's order, with the people and the units of machines that the plan gives it. */
 interface Turn {
   act: Act
+  /** When the plan has it. */
+  start: number
   people: readonly number[]
   lanes: readonly number[]
   /** It happened, or somebody put it there: no earlier than this. */
@@ -33,7 +35,7 @@ export interface Course {
 }
 
 /** Minutes that somebody stays on after the end of a shift to finish what they have begun, before they leave it for the next one. */
-const staysOn = 10
+export const staysOn = 10
 
 /**
  * What a plan leaves as it is when its times come otherwise: who does what in which order, and with which unit.
@@ -96,6 +98,7 @@ export function courseOf(problem: Problem, assignments: readonly Assignment[]): 
     const pin = problem.pins.get(act.index)
     return {
       act,
+      start,
       people,
       lanes: [
         ...people.map((p) => lane('person', p, `person ${p}`)),

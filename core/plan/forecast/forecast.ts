@@ -2,6 +2,7 @@ import { type Act, compile, type Problem } from '#core/plan/problem/problem.ts'
 import type { Assignment, PlanRequest } from '#core/plan/schema.ts'
 import { normals, seededRandom } from '#core/units/random.ts'
 import { type Course, courseOf, endOf, type Run, run } from './course.ts'
+import { crewOf, dispatch } from './dispatch.ts'
 import type { Forecast, JobForecast, LateBecause } from './schema.ts'
 
 /**
@@ -66,11 +67,10 @@ function becauseOf(course: Course, { start, end, because }: Run, job: number): L
 function sampled(course: Course, days: number, seed: number): number[][] {
   const { problem } = course
   const day = sampler(problem, seed)
+  const crew = crewOf(course)
   const ends: number[][] = problem.jobs.map(() => [])
   for (let i = 0; i < days; i++) {
-    const result = run(course, day())
-    problem.jobs.forEach((_, j) => {
-      const end = endOf(problem, result, j)
+    dispatch(crew, day()).forEach((end, j) => {
       if (!Number.isNaN(end)) ends[j]!.push(end)
     })
   }

@@ -1,5 +1,5 @@
 import { and, desc, eq, gt, isNotNull, isNull, lt } from 'drizzle-orm'
-import type { DayOff, Stretches, Week } from '#core/shop/week.ts'
+import type { Away, DayOff, Stretches, Week } from '#core/shop/week.ts'
 import { dayIn } from '#core/units/shop-time.ts'
 import type { Database } from '#server/database/connection.ts'
 import { attempts, audit, devices, people, sessions } from '#server/database/schema.ts'
@@ -24,6 +24,7 @@ export async function peopleOf(db: Database, scope: Scope): Promise<PersonView[]
       shifts: people.shifts,
       week: people.week,
       daysOff: people.daysOff,
+      away: people.away,
       vouched: people.vouched,
       trainee: people.trainee,
       hour: people.hour,
@@ -32,10 +33,11 @@ export async function peopleOf(db: Database, scope: Scope): Promise<PersonView[]
     .from(people)
     .where(eq(people.shop, scope.shop))
     .orderBy(people.name)
-  return rows.map(({ week, daysOff, vouched, trainee, hour, left, ...row }) => ({
+  return rows.map(({ week, daysOff, away, vouched, trainee, hour, left, ...row }) => ({
     ...row,
     ...(week ? { week } : {}),
     ...(daysOff ? { daysOff } : {}),
+    ...(away?.length ? { away } : {}),
     ...(vouched ? { vouched } : {}),
     ...(trainee ? { trainee } : {}),
     ...(hour !== null && scope.role === 'owner' ? { hour } : {}),
@@ -111,6 +113,40 @@ export async function changeRole(db: Database, scope: Scope, id: string, role: R
     await announce(tx, { shop: scope.shop, topic: 'people' })
   })
 }
+
+/** Days of absence that are kept: what is long over is nobody's business any more. */
+const daysKept = 60
+
+/** Says when somebody is not there on a day; what the plan and their screen make of it is asked again. */
+export async function setAway(
+  db: Database,
+  scope: Scope,
+  id: string,
+  day: string,
+  away: readonly Omit<Away, 'day'>[],
+): Promise<void> {
+  await inTransaction(db, async (tx) => {
+    const [before] = await tx
+      .select({ away: people.away })
+      .from(people)
+      .where(and(eq(people.shop, scope.shop), eq(people.id, id)))
+      .for('update')
+    if (!before) throw notFound('person')
+    const others = (before.away ?? []).filter((a) => a.day !== day)
+    const all = [...others, ...away.map((a) => ({ day, ...a }))].sort((a, b) => (a.day < b.day ? -1 : 1))
+    await tx
+      .update(people)
+      .set({ away: all.slice(-daysKept) })
+      .where(and(eq(people.shop, scope.shop), eq(people.id, id)))
+    const said = away.map(({ from, to }) => `${clock(from)}–${clock(to)}`).join(', ')
+    await note(tx, { shop: scope.shop, what: 'away', person: id, by: scope.person, detail: `${day} ${said}`.trim() })
+    await announce(tx, { shop: scope.shop, topic: 'people' })
+    await announce(tx, { shop: scope.shop, topic: 'plan' })
+  })
+}
+
+const clock = (minute: number) =>
+  `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
 
 export interface PersonChange {
   name: string

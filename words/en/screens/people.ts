@@ -50,6 +50,7 @@ export const words = {
     'set-up-taken': 'set-up taken over',
     'person-added': 'person added',
     'role-changed': 'role changed',
+    away: 'said to be away',
     'pin-changed': 'PIN changed',
     'customer-erased': 'customer erased',
     'house-rules': 'house rules changed',

@@ -1,0 +1,3 @@
+ALTER TABLE `people` ADD `away` json;--> statement-breakpoint
+ALTER TABLE `plans` ADD `pins` json;--> statement-breakpoint
+ALTER TABLE `plans` ADD `history` json;

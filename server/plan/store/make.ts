@@ -1,0 +1,88 @@
+import { and, eq } from 'drizzle-orm'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { type HandPin, type PlanBefore, standingPins, withPins } from '#core/plan/pins.ts'
+import type { PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
+import type { Database } from '#server/database/connection.ts'
+import { plans } from '#server/database/schema.ts'
+import { inTransaction, type Transaction } from '#server/database/transaction.ts'
+import { notFound, Problem, stale } from '#server/http/problem.ts'
+import type { Scope } from '#server/http/scope.ts'
+import { announce } from '#server/http/store/changes.ts'
+import { openJobs } from '#server/jobs/open-jobs.ts'
+import { inWorker } from '#server/plan/planner.ts'
+import { requestOf, today } from './request.ts'
+
+/** Changes that can be taken back. */
+const mostBack = 5
+
+export const ofDay = (scope: Scope, day: string) => and(eq(plans.shop, scope.shop), eq(plans.day, day))
+
+type Row = typeof plans.$inferSelect
+
+/** A plan's history with what it is now at its end. */
+export const remembered = ({ history, answer, pins, changed }: Row): PlanBefore[] =>
+  [...(history ?? []), { assignments: answer.assignments, pins: pins ?? [], changed }].slice(-mostBack)
+
+/** Kept times may stand in each other's way, or in that of what has happened since: then only the people are kept. */
+async function planWith(request: PlanRequest, pins: readonly HandPin[]): Promise<PlanAnswer> {
+  const timed = pins.some((p) => p.start !== null)
+  const answer = await inWorker('plan', withPins(request, pins)).catch((error: unknown) => {
+    if (!timed) throw error
+    return inWorker('plan', withPins(request, pins, false))
+  })
+  if (!timed || answer.unscheduled.length === 0) return answer
+  const loose = await inWorker('plan', withPins(request, pins, false))
+  return loose.unscheduled.length < answer.unscheduled.length ? loose : answer
+}
+
+/** Plans the rest of the day anew and keeps it; what people have moved by hand stays with whom they gave it. */
+export async function makePlan(db: Database, scope: Scope, catalogue: Catalogue, now: string): Promise<void> {
+  const day = today(scope, now)
+  // What people go by, with what somebody changed by hand: a plan made again leaves it as it is wherever that still can be.
+  const [before] = await db.select({ answer: plans.answer, pins: plans.pins }).from(plans).where(ofDay(scope, day))
+  const jobs = await openJobs(db, scope, catalogue)
+  const request = await requestOf(db, scope, jobs, catalogue, now, before?.answer.assignments)
+  const pins = standingPins(request, before?.pins ?? [])
+  const answer = await planWith(request, pins)
+  await inTransaction(db, async (tx) => {
+    const row = await lockedRow(tx, scope, day)
+    await announce(tx, { shop: scope.shop, topic: 'plan' })
+    const values = { request, answer, pins, changed: false, version: (row?.version ?? 0) + 1 }
+    if (row)
+      await tx
+        .update(plans)
+        .set({ ...values, history: remembered(row) })
+        .where(ofDay(scope, day))
+    else await tx.insert(plans).values({ shop: scope.shop, day, ...values })
+  })
+}
+
+export async function lockedRow(tx: Transaction, scope: Scope, day: string): Promise<Row | undefined> {
+  const [row] = await tx.select().from(plans).where(ofDay(scope, day)).for('update')
+  return row
+}
+
+/** Puts the plan back to what it was before its last change. @throws Problem where nothing was changed, or something newer was */
+export async function takeBack(db: Database, scope: Scope, now: string, version: number): Promise<void> {
+  const day = today(scope, now)
+  await inTransaction(db, async (tx) => {
+    const row = await lockedRow(tx, scope, day)
+    if (!row) throw notFound('plan for today')
+    if (row.version !== version) throw stale({ version: row.version })
+    const history = row.history ?? []
+    const before = history.at(-1)
+    if (!before) throw new Problem(409, 'nothing-to-undo', 'Nothing of this plan was changed yet.')
+    await announce(tx, { shop: scope.shop, topic: 'plan' })
+    const { moved: _moved, ...answer } = row.answer
+    await tx
+      .update(plans)
+      .set({
+        answer: { ...answer, assignments: before.assignments },
+        pins: before.pins,
+        changed: before.changed,
+        history: history.slice(0, -1),
+        version: version + 1,
+      })
+      .where(ofDay(scope, day))
+  })
+}
