@@ -3,7 +3,7 @@ import { demoShop } from '#server/demo/shop.ts'
 import { intent } from '../../tests/support/intent.ts'
 import { issuedJob } from '../../tests/support/jobs.ts'
 import { type Caller, type TestServer, testServer } from '../../tests/support/test-server.ts'
-import type { PlanStep } from './views.ts'
+import type { PlanStep, PlanView } from './views.ts'
 
 let t: TestServer
 let lead: Caller
@@ -18,7 +18,7 @@ beforeAll(async () => {
 })
 afterAll(() => t.close())
 
-const stepsOf = (plan: any, job: string): PlanStep[] => plan.jobs.find((j: { id: string }) => j.id === job).steps
+const stepsOf = (plan: Pick<PlanView, 'jobs'>, job: string): PlanStep[] => plan.jobs.find((j) => j.id === job)!.steps
 
 describe('the plan', () => {
   it('plans issued jobs, tells what a change by hand breaks and costs, and saves it only from the newest version', async () => {
@@ -48,7 +48,7 @@ describe('the plan', () => {
   it('what was moved stays moved when the day is planned again, until it is let go; each change can be taken back', async () => {
     const job = await issuedJob(front, lead)
     const made = (await lead.send('POST', '/api/plan')).body
-    const at = (plan: any, id: string) => stepsOf(plan, job.id).find((s) => s.id === id)!
+    const at = (plan: Pick<PlanView, 'jobs'>, id: string) => stepsOf(plan, job.id).find((s) => s.id === id)!
     // The last glass of the day, an hour later than planned, and by somebody else.
     const glass = stepsOf(made, job.id)
       .filter((s) => s.id.startsWith('glass_in') && s.at && s.by)

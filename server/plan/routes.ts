@@ -11,9 +11,12 @@ import { planView } from './store/view.ts'
 import type { OddsView } from './views.ts'
 import { planWires } from './wire.ts'
 
+/** Milliseconds that odds are good for: they cost a second of a processor, and a step more or less hardly moves them. */
+const oddsKept = 120_000
+
 export const planRoutes = ({ db, now }: AppContext): Route[] => {
-  /** Odds of a day as it stood; asked again by every screen that shows it. */
-  const odds = new LRUCache<string, Promise<OddsView>>({ max: 20 })
+  /** Odds by shop and plan; every screen that shows it asks. */
+  const odds = new LRUCache<string, Promise<OddsView>>({ max: 20, ttl: oddsKept })
   return routes(planWires, {
     'GET /api/plan': ({ catalogue, scope }) => planView(db, scope, catalogue, now()),
     'GET /api/plan/problem': async ({ scope }) => {
@@ -37,7 +40,7 @@ export const planRoutes = ({ db, now }: AppContext): Route[] => {
       const live = await liveOf(db, scope, catalogue, now())
       if (!live) return null
       const { request, plan } = live
-      const key = `${scope.shop} ${live.key}`
+      const key = `${scope.shop} ${plan.version} ${JSON.stringify(request.technicians)}`
       const known = odds.get(key)
       if (known) return known
       const sampling = inWorker('odds', { request, assignments: plan.answer.assignments }).then(({ jobs }) => ({

@@ -142,6 +142,12 @@ export function followTap(client: QueryClient, job: string): void {
     () => followCard(client, job),
     () => void client.invalidateQueries({ queryKey: ['day'] }),
   )
+  if (isShown(client, ['plan']))
+    void once(
+      'plan',
+      () => client.invalidateQueries({ queryKey: ['plan'], exact: true }),
+      () => undefined,
+    )
   // What is left to mix changes a little with each step: whoever looks at it anew sees it.
   for (const queryKey of [['demand'], ['day-mix']]) void client.invalidateQueries({ queryKey, refetchType: 'none' })
   void client.invalidateQueries({ queryKey: ['jobs', job, 'report'] })

@@ -2,7 +2,12 @@ import { queryOptions, useQuery } from '@tanstack/react-query'
 import type { PlanView } from '#server/plan/views.ts'
 import { get } from './http.ts'
 
-export const planQuery = queryOptions({ queryKey: ['plan'], queryFn: ({ signal }) => get('/api/plan', { signal }) })
+/** It is shown as it comes, so what nobody has begun moves with the clock. */
+export const planQuery = queryOptions({
+  queryKey: ['plan'],
+  queryFn: ({ signal }) => get('/api/plan', { signal }),
+  refetchInterval: 60_000,
+})
 
 /** Today's plan, as a screen looks it up; null when there is none yet. */
 export const usePlan = <T>(select: (view: PlanView | null) => T) => useQuery({ ...planQuery, select })

@@ -3,6 +3,7 @@ import { usePlan } from '#web/client/plan.ts'
 import { useMay, useSignedIn } from '#web/client/session.ts'
 import { useSpeak } from '#web/client/useSpeak.ts'
 import { clockIn } from '#web/shell/clock.ts'
+import { becauseOf } from '#web/ui/because.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { useFindVehicle } from '#web/ui/FindVehicle.tsx'
@@ -50,7 +51,13 @@ export default function DayScreen() {
           )}
         </p>
       )}
-      {today.length > 0 && <GlanceStrip glance={glance!} zone={zone} />}
+      {today.length > 0 && (
+        <GlanceStrip
+          glance={glance!}
+          zone={zone}
+          why={(because) => (plan.data && speak ? becauseOf(because, plan.data, speak) : undefined)}
+        />
+      )}
       <WeatherChip weather={day.data.weather} />
       {field}
       <section className="job-cards" aria-label={words.vehicles}>

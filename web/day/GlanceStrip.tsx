@@ -1,11 +1,19 @@
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
+import type { LateBecause } from '#core/plan/forecast/schema.ts'
 import { sayClock, sayMinutes } from '#core/units/format.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { words } from '#words/en/screens/day.ts'
 import type { Glance } from './glance.ts'
 
 const shown = 3
+
+interface Props {
+  glance: Glance
+  zone: string
+  /** Why a car will be late, in words; nothing while they are not there yet. */
+  why: (because: LateBecause) => string | undefined
+}
 
 function Cell({ title, id, children }: { title: string; id: string; children: ReactNode }) {
   return (
@@ -17,16 +25,17 @@ function Cell({ title, id, children }: { title: string; id: string; children: Re
 }
 
 /** Late, free, next: what a lead looks up for. */
-export function GlanceStrip({ glance, zone }: { glance: Glance; zone: string }) {
+export function GlanceStrip({ glance, zone, why }: Props) {
   const { late, free, next, later } = glance
   return (
     <section className="card glance" aria-label={words.glance.title}>
       <Cell id="late" title={words.glance.late}>
         {late.length === 0 && <strong>{words.glance.nothingLate}</strong>}
-        {late.slice(0, shown).map(({ sign, by, isNow }) => (
-          <strong key={sign} className="late">
-            {words.glance.lateBy(sign, sayMinutes(by), isNow)}
-          </strong>
+        {late.slice(0, shown).map(({ sign, by, isNow, because }) => (
+          <span key={sign}>
+            <strong className="late">{words.glance.lateBy(sign, sayMinutes(by), isNow)}</strong>
+            {because && <span className="soft why">{why(because)}</span>}
+          </span>
         ))}
         {late.length > shown && <span className="soft">{words.glance.more(late.length - shown)}</span>}
       </Cell>

@@ -1,3 +1,4 @@
+import type { LateBecause } from '#core/plan/forecast/schema.ts'
 import { dayIn } from '#core/units/shop-time.ts'
 import type { DayJobView, DayView } from '#server/day/views.ts'
 import type { Plan } from '#web/ui/plan.ts'
@@ -5,7 +6,7 @@ import type { Plan } from '#web/ui/plan.ts'
 /** What is seen of a day in two seconds. */
 export interface Glance {
   /** Cars that are or will be late, the latest first, by how many minutes. */
-  late: { sign: string; by: number; isNow: boolean }[]
+  late: { sign: string; by: number; isNow: boolean; because?: LateBecause }[]
   /** Who has nothing in hand, and from when the plan has something for them, in minutes of the day. */
   free: { name: string; until: number | undefined }[]
   /** What comes next today. */
@@ -25,9 +26,11 @@ export function glanceOf({ jobs, now, serverTime }: DayView, plan: Plan | null |
   const late = today.flatMap((job) => {
     if (!job.due || job.state === 'handed-over') return []
     const due = now + (Date.parse(job.due) - Date.parse(serverTime)) / 60_000
+    const coming = plan?.jobs?.find((j) => j.id === job.id)
     // Whatever was planned: a car that is still here cannot be ready before now.
-    const by = Math.round(Math.max(job.ready ?? now, now) - due)
-    return by > 0 ? [{ sign: job.callSign, by, isNow: due < now }] : []
+    const by = Math.round(Math.max(coming?.ready ?? job.ready ?? now, now) - due)
+    const because = coming?.late?.because
+    return by > 0 ? [{ sign: job.callSign, by, isNow: due < now, ...(because ? { because } : {}) }] : []
   })
   const running = new Set(today.flatMap((job) => job.running.map((r) => r.person)))
   const mine = (id: string) => plan!.assignments.filter((a) => a.technicians.includes(id))

@@ -6,17 +6,11 @@ import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import type { Plan } from '#web/ui/plan.ts'
 import { words } from '#words/en/screens/plan.ts'
 import { speak } from '#words/en/speak.ts'
-import { type Broken, useChangePlan } from './api.ts'
+import { type Move, useAsked, useChangePlan } from './api.ts'
 import { readable, stepName } from './readable.ts'
 
 /** Broken rules that are shown. */
 const shown = 6
-
-interface Pending {
-  activity: string
-  technicians: string[]
-  broken: Broken[]
-}
 
 /** The steps of the block in hand, and who does each; a change is asked about before it is made. */
 export function AssignPanel({
@@ -29,33 +23,24 @@ export function AssignPanel({
   mayWrite: boolean
 }) {
   const change = useChangePlan()
-  const [pending, setPending] = useState<Pending | null>(null)
-  const ask = async (activity: string, person: string, place: number) => {
+  const [pending, setPending] = useState<Move>()
+  const asked = useAsked({ version: plan.version, moves: pending ? [pending] : [] })
+  const broken = pending && asked.data && !asked.isPlaceholderData ? asked.data.warnings : undefined
+  const ask = (activity: string, person: string, place: number) => {
     const now = plan.assignments.find((a) => a.activity === activity)!.technicians
-    const technicians = now.map((t, i) => (i === place ? person : t))
-    const answer = await change
-      .mutateAsync({ version: plan.version, activity, technicians, dryRun: true })
-      .catch(() => undefined)
-    if (answer) setPending({ activity, technicians, broken: answer.warnings })
+    setPending({ activity, technicians: now.map((t, i) => (i === place ? person : t)), start: null })
   }
   const save = async () => {
     if (!pending) return
-    const done = await change
-      .mutateAsync({
-        version: plan.version,
-        activity: pending.activity,
-        technicians: pending.technicians,
-        dryRun: false,
-      })
-      .catch(() => undefined)
-    if (done) setPending(null)
+    const done = await change.mutateAsync({ version: plan.version, moves: [pending] }).catch(() => undefined)
+    if (done) setPending(undefined)
   }
   return (
     <ul className="plain stack close">
       {activities.map((id) => {
         const a = plan.assignments.find((x) => x.activity === id)
         if (!a) return null
-        const mine = pending?.activity === id ? pending : null
+        const mine = pending?.activity === id ? pending : undefined
         const title = stepName(plan, id)
         const skills = plan.steps[id]?.skills ?? []
         return (
@@ -80,7 +65,7 @@ export function AssignPanel({
                 aria-label={`${words.who}: ${title}`}
                 value={person}
                 disabled={!mayWrite || plan.steps[id]?.fixed || change.isPending}
-                onChange={(next) => void ask(id, next, place)}
+                onChange={(next) => ask(id, next, place)}
                 options={plan.people.map((p) => ({
                   value: p.id,
                   label: skills.every((s) => p.skills.includes(s))
@@ -89,31 +74,31 @@ export function AssignPanel({
                 }))}
               />
             ))}
-            {mine && (
-              <div className={mine.broken.length > 0 ? 'told below-close' : 'caution below-close'} role="status">
-                {mine.broken.length === 0 ? words.fine : <strong>{words.breaks}</strong>}
+            {mine && broken && (
+              <div className={broken.length > 0 ? 'told below-close' : 'caution below-close'} role="status">
+                {broken.length === 0 ? words.fine : <strong>{words.breaks}</strong>}
                 <ul className="tight listed">
-                  {readable({ unscheduled: [], warnings: mine.broken }, plan)
+                  {readable({ unscheduled: [], warnings: broken }, plan)
                     .warnings.slice(0, shown)
                     .map((b) => (
                       <li key={b.message}>{b.message}</li>
                     ))}
                 </ul>
-                <AndMore all={mine.broken.length} shown={shown} />
+                <AndMore all={broken.length} shown={shown} />
                 <span className="row">
                   <Button type="primary" onClick={() => void save()} loading={change.isPending}>
-                    {mine.broken.length > 0 ? words.saveAnyway : words.save}
+                    {broken.length > 0 ? words.saveAnyway : words.save}
                   </Button>
-                  <Button onClick={() => setPending(null)}>{words.cancel}</Button>
+                  <Button onClick={() => setPending(undefined)}>{words.cancel}</Button>
                 </span>
               </div>
             )}
           </li>
         )
       })}
-      {change.isError && (
+      {(change.isError || asked.isError) && (
         <li>
-          <ErrorNotice error={change.error} />
+          <ErrorNotice error={(change.error ?? asked.error)!} />
         </li>
       )}
     </ul>

@@ -1,6 +1,6 @@
 import { Button } from 'antd'
 import { useState } from 'react'
-import { sayClock, sayMinutes } from '#core/units/format.ts'
+import { sayClock } from '#core/units/format.ts'
 import { usePlan } from '#web/client/plan.ts'
 import { useMay } from '#web/client/session.ts'
 import { AndMore } from '#web/ui/AndMore.tsx'
@@ -8,31 +8,33 @@ import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Lanes } from '#web/ui/Lanes.tsx'
 import { flagsOf, spellsOf, threadsOf } from '#web/ui/lanes-of-plan.ts'
-import { unfolded } from '#web/ui/plan.ts'
+import { movedLines } from '#web/ui/moved-lines.ts'
+import { type Plan, unfolded } from '#web/ui/plan.ts'
 import { speak } from '#words/en/speak.ts'
-import { AssignPanel } from './AssignPanel.tsx'
-import { useMakePlan } from './api.ts'
-import { BlockCar } from './BlockCar.tsx'
+import { AwayDialog } from './AwayDialog.tsx'
+import { useChangePlan, useMakePlan, useOdds, useTakeBack } from './api.ts'
+import { BlockPanel } from './BlockPanel.tsx'
+import { inTen } from './CarOdds.tsx'
+import { disturbedLines } from './disturbed.ts'
 import './plan.css'
 import { words } from '#words/en/screens/plan.ts'
-import { movedLines } from './moved.ts'
-import { changingHands, lateLine } from './outcome.ts'
+import { MovePanel } from './MovePanel.tsx'
+import { type Moving, movable, moved, movesOf, snap } from './moving.ts'
+import { Outcome } from './Outcome.tsx'
 import { readable, stepName } from './readable.ts'
 
-/** Minutes that one more of something has to gain before anybody is told to buy it. */
-const worthSaying = 5
 /** Lines of a list that are shown. */
 const shown = 12
 
 export default function PlanScreen() {
   const plan = usePlan(unfolded)
   const make = useMakePlan()
+  const back = useTakeBack()
   const mayWrite = useMay('plan.write')
-  const [selected, setSelected] = useState<string>()
   if (plan.isPending) return <Fetching lines={5} />
   if (plan.isLoadingError) return <ErrorNotice error={plan.error} onRetry={() => void plan.refetch()} />
   const button = mayWrite && (
-    <Button type="primary" loading={make.isPending} onClick={() => make.mutate()}>
+    <Button type="primary" loading={make.isPending} onClick={() => make.mutate(undefined)}>
       {words.make}
     </Button>
   )
@@ -45,110 +47,162 @@ export default function PlanScreen() {
       </section>
     )
   }
-  const view = plan.data
-  const { objective, bounds, bottleneck } = view.answer
-  const { unscheduled, warnings } = readable(view.answer, view)
-  const spells = spellsOf(view, view.now)
-  const moved = movedLines(view)
-  const spell = spells.find(
-    (s) => s.id === selected || (selected !== undefined && s.activities.includes(selected.split(' ')[1] ?? '')),
-  )
   return (
     <div className="stack">
-      <section className="card row spread" aria-label={words.outcome}>
-        <dl className="figures flush">
-          <div>
-            <dt>{words.ends}</dt>
-            <dd data-figure="makespan">{sayClock(objective.makespan)}</dd>
-          </div>
-          <div>
-            <dt>{words.late}</dt>
-            <dd data-figure="tardiness">{lateLine(view)}</dd>
-          </div>
-          <div>
-            <dt>{words.handovers}</dt>
-            <dd data-figure="handovers">{words.changeHands(changingHands(view))}</dd>
-          </div>
-          <div>
-            <dt>{words.bound}</dt>
-            <dd data-figure="bound">{sayClock(bounds.makespan)}</dd>
-          </div>
-          {bottleneck && bottleneck.minutes >= worthSaying && (
-            <div>
-              <dt>{words.bottleneck}</dt>
-              <dd>
-                {speak.names.of(bottleneck.kind === 'skill' ? 'skills' : 'equipment', bottleneck.id).name}:{' '}
-                {sayMinutes(bottleneck.minutes)}
-              </dd>
-            </div>
-          )}
-        </dl>
-        <span className="row">
-          {view.changed && <span className="chip">{words.changed}</span>}
-          {button}
-        </span>
-      </section>
+      <Outcome plan={plan.data}>
+        {mayWrite && (plan.data.back ?? 0) > 0 && (
+          <Button loading={back.isPending} onClick={() => back.mutate(plan.data!.version)}>
+            {words.takeBack}
+          </Button>
+        )}
+        {button}
+      </Outcome>
       {make.isError && <ErrorNotice error={make.error} />}
-      {moved.length > 0 && (
-        <section className="card" aria-label={words.moved}>
-          <h2 className="minor">{words.moved}</h2>
-          <ul className="tight">
-            {moved.slice(0, shown).map((line) => (
-              <li key={line}>{line}</li>
-            ))}
-          </ul>
-          <AndMore all={moved.length} shown={shown} />
-        </section>
-      )}
-      <div className="plan-lower">
-        <section className="card" aria-label={words.lanes}>
-          <Lanes
-            since={Math.floor((view.now - 60) / 30) * 30}
-            rows={view.people}
-            blocks={spells}
-            threads={threadsOf(view, speak)}
-            flags={flagsOf(view)}
-            now={view.now}
-            selected={spell?.id}
-            onSelect={setSelected}
-            label={words.byPerson}
+      {back.isError && <ErrorNotice error={back.error} />}
+      <Disturbed plan={plan.data} />
+      <Worked plan={plan.data} mayWrite={mayWrite} />
+      <Moved plan={plan.data} />
+      <Left plan={plan.data} />
+    </div>
+  )
+}
+
+/** What has happened that the plan does not hold for any more. */
+function Disturbed({ plan }: { plan: Plan }) {
+  const lines = disturbedLines(plan)
+  if (lines.length === 0) return null
+  return (
+    <section className="told" aria-label={words.disturbed}>
+      <strong>{words.disturbed}</strong>
+      <ul className="tight listed">
+        {lines.slice(0, shown).map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      <AndMore all={lines.length} shown={shown} />
+    </section>
+  )
+}
+
+/** What its last change moved. */
+function Moved({ plan }: { plan: Plan }) {
+  const lines = movedLines(plan, speak)
+  if (lines.length === 0) return null
+  return (
+    <section className="card" aria-label={words.moved}>
+      <h2 className="minor">{words.moved}</h2>
+      <ul className="tight">
+        {lines.slice(0, shown).map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      <AndMore all={lines.length} shown={shown} />
+    </section>
+  )
+}
+
+/** The lanes, and beside them the block one has picked or has in hand. */
+function Worked({ plan, mayWrite }: { plan: Plan; mayWrite: boolean }) {
+  const change = useChangePlan()
+  const odds = useOdds().data
+  const [selected, setSelected] = useState<string>()
+  const [moving, setMoving] = useState<Moving>()
+  const [away, setAway] = useState<string>()
+  const spells = spellsOf(plan, plan.now)
+  const holds = (id: string | undefined) =>
+    spells.find((s) => s.id === id || (id !== undefined && s.activities.includes(id.slice(id.indexOf(' ') + 1))))
+  const spell = holds(selected)
+  const held = moving && spells.find((s) => s.id === moving.id)
+  const moves = held && moving ? movesOf(plan, held, moving) : []
+  const leave = () => setMoving(undefined)
+  const keep = () => {
+    if (moves.length === 0) return leave()
+    change.mutate({ version: plan.version, moves }, { onSettled: leave })
+  }
+  const move = (id: string, minutes: number, rows: number, from: 'start' | 'here') => {
+    const block = spells.find((s) => s.id === id)
+    if (!block || movable(plan, block).length === 0 || change.isPending) return
+    const start = from === 'here' && moving?.id === id ? moving : { id, to: block.row, by: 0 }
+    setSelected(id)
+    setMoving(moved(plan, block, start, Math.round(minutes / snap) * snap, rows))
+  }
+  const chance = new Map(odds?.jobs.map((j) => [j.job, j.inTime]))
+  const person = plan.people.find((p) => p.id === away)
+  return (
+    <div className="plan-lower">
+      <section className="card" aria-label={words.lanes}>
+        <Lanes
+          since={Math.floor((plan.now - 60) / 30) * 30}
+          rows={plan.people}
+          blocks={spells}
+          threads={threadsOf(plan, speak)}
+          flags={flagsOf(plan, (j) => {
+            const inTime = chance.get(j.id)
+            return inTime === undefined ? j.callSign : words.flag(j.callSign, inTen(inTime))
+          })}
+          now={plan.now}
+          selected={spell?.id}
+          onSelect={(id) => {
+            leave()
+            setSelected(id)
+          }}
+          label={words.byPerson}
+          moves={mayWrite ? { held: moving, onMove: move, onDrop: keep, onLeave: leave } : undefined}
+          onPerson={mayWrite ? setAway : undefined}
+          personLabel={(row) =>
+            words.hoursOf(row.name, (row.hours ?? []).map(([a, b]) => `${sayClock(a)}–${sayClock(b)}`).join(', '))
+          }
+        />
+      </section>
+      <section className="card" aria-label={words.block}>
+        {held && moving ? (
+          <MovePanel
+            plan={plan}
+            spell={held}
+            moving={moving}
+            moves={moves}
+            isSaving={change.isPending}
+            onKeep={keep}
+            onLeave={leave}
           />
-        </section>
-        <section className="card" aria-label={words.block}>
-          {spell ? (
-            <>
-              <h2 className="apart">
-                {spell.callSign} · {view.people.find((p) => p.id === spell.row)?.name}
-              </h2>
-              <BlockCar activities={spell.activities} />
-              <AssignPanel key={spell.id} plan={view} activities={spell.activities} mayWrite={mayWrite} />
-            </>
-          ) : (
-            <p className="soft">{words.pick}</p>
-          )}
-        </section>
-      </div>
+        ) : spell ? (
+          <BlockPanel plan={plan} spell={spell} mayWrite={mayWrite} />
+        ) : (
+          <p className="soft">{words.pick}</p>
+        )}
+        {change.isError && <ErrorNotice error={change.error} />}
+      </section>
+      {person && <AwayDialog plan={plan} person={person} onClose={() => setAway(undefined)} />}
+    </div>
+  )
+}
+
+/** What is not planned, what came later, and what was broken by hand. */
+function Left({ plan }: { plan: Plan }) {
+  const { unscheduled, warnings } = readable(plan.answer, plan)
+  return (
+    <>
       {unscheduled.length > 0 && (
         <section className="card">
           <h2>{words.unplanned}</h2>
           <ul>
             {unscheduled.slice(0, shown).map((u) => (
               <li key={u.activity}>
-                <strong>{stepName(view, u.activity)}</strong> <span className="chip">{u.code}</span> {u.reason}
+                <strong>{stepName(plan, u.activity)}</strong> <span className="chip">{u.code}</span> {u.reason}
               </li>
             ))}
           </ul>
-          <AndMore all={view.unplanned} shown={shown} />
+          <AndMore all={plan.unplanned} shown={shown} />
         </section>
       )}
-      {view.later.length > 0 && (
+      {plan.later.length > 0 && (
         <section className="card">
           <h2>{words.later}</h2>
           <p>{words.laterWhy}</p>
-          <p>{view.later.join(', ')}</p>
+          <p>{plan.later.join(', ')}</p>
         </section>
       )}
-      {view.changed && warnings.length > 0 && (
+      {plan.changed && warnings.length > 0 && (
         <section className="told" aria-label={words.breaks}>
           <strong>{words.breaks}</strong>
           <ul className="tight">
@@ -159,6 +213,6 @@ export default function PlanScreen() {
           <AndMore all={warnings.length} shown={shown} />
         </section>
       )}
-    </div>
+    </>
   )
 }

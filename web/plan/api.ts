@@ -1,31 +1,79 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import type { PlanAnswer } from '#core/plan/schema.ts'
-import { post, put } from '#web/client/http.ts'
+import { get, post, put } from '#web/client/http.ts'
 
-export function useMakePlan() {
+/** Something that makes the plan another: its answer is the plan as it then is. */
+function usePlanned<V>(send: (wanted: V) => Promise<unknown>) {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: () => post('/api/plan'),
+    mutationFn: send,
     onSuccess: (plan) => client.setQueryData(['plan'], plan),
     onSettled: () => client.invalidateQueries({ queryKey: ['day'] }),
   })
 }
 
-interface Change {
-  version: number
+export const useMakePlan = () => usePlanned((_: undefined) => post('/api/plan'))
+/** Puts it back to what it was before its last change. */
+export const useTakeBack = () => usePlanned((version: number) => post('/api/plan/back', { body: { version } }))
+/** Lets go of what somebody moved. */
+export const useLetGo = () =>
+  usePlanned((body: { version: number; activities: string[] }) => post('/api/plan/let-go', { body }))
+
+/** Says that somebody is not there, or is again, and plans the day without them. */
+export const useAway = () =>
+  usePlanned(
+    async ({ id, day, away }: { id: string; day: string; away: { from: number; to: number; why: string }[] }) => {
+      await put('/api/people/:id/away', { params: { id }, body: { day, away } })
+      return post('/api/plan')
+    },
+  )
+
+export interface Move {
   activity: string
   technicians: string[]
-  dryRun: boolean
+  start: number | null
+}
+interface Change {
+  version: number
+  moves: Move[]
 }
 export type Broken = PlanAnswer['warnings'][number]
 
-/** Asks what a change would break (`dryRun`), or makes it. */
+/** Moves steps by hand. */
 export function useChangePlan() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (change: Change) => put('/api/plan', { body: change }),
-    onSuccess: (_answer, change) => {
-      if (!change.dryRun) void client.invalidateQueries({ queryKey: ['plan'] })
-    },
+    mutationFn: (change: Change) => put('/api/plan', { body: { ...change, dryRun: false } }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['plan'] }),
   })
 }
+
+/** What moving steps would break and cost; nothing is asked while nothing is moved. */
+export const useAsked = ({ version, moves }: Change) =>
+  useQuery({
+    queryKey: ['plan', 'asked', version, moves],
+    queryFn: ({ signal }) => put('/api/plan', { body: { version, moves, dryRun: true }, signal }),
+    enabled: moves.length > 0,
+    placeholderData: keepPreviousData,
+    staleTime: 20_000,
+    gcTime: 30_000,
+    retry: false,
+  })
+
+/** How sure each car's end is; sampled at the server, and a little behind. */
+export const useOdds = () =>
+  useQuery({
+    queryKey: ['plan', 'odds'],
+    queryFn: ({ signal }) => get('/api/plan/odds', { signal }),
+    staleTime: 60_000,
+    placeholderData: keepPreviousData,
+  })
+
+/** What would help a car, tried out when it is asked. */
+export const useHelp = (job: string, wanted: boolean) =>
+  useQuery({
+    queryKey: ['plan', 'help', job],
+    queryFn: ({ signal }) => get('/api/plan/help/:id', { params: { id: job }, signal }),
+    enabled: wanted,
+    staleTime: 60_000,
+  })

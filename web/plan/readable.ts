@@ -1,16 +1,14 @@
 import type { PlanAnswer } from '#core/plan/schema.ts'
 import { jobOf } from '#core/procedures/activities.ts'
 import { sayClock } from '#core/units/format.ts'
+import { stepName as nameOfStep } from '#web/ui/because.ts'
 import type { Plan } from '#web/ui/plan.ts'
 import { language } from '#words/en/language.ts'
 import { speak } from '#words/en/speak.ts'
 import { planInWords } from '#words/worded/plan.ts'
 
 /** What a planned step is called. */
-export function stepName({ steps }: Pick<Plan, 'steps'>, activity: string): string {
-  const step = steps[activity]
-  return step ? speak.title(step.title) : activity
-}
+export const stepName = (plan: Pick<Plan, 'steps'>, activity: string): string => nameOfStep(plan, activity, speak)
 
 /** Why steps are not planned and what a plan breaks, with call signs, titles and names for its ids, and the clock for its minutes. */
 export function readable(answer: Pick<PlanAnswer, 'unscheduled' | 'warnings'>, plan: Plan) {

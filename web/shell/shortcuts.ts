@@ -28,7 +28,16 @@ const byScreen: [RegExp, Shortcut[]][] = [
     ],
   ],
   [/\/procedure$/, [{ keys: 'Enter', does: 'open a step: why here, how, cautions' }]],
-  [/^\/plan$/, [{ keys: 'Enter', does: 'pick the block in focus; its steps appear beside the lanes' }]],
+  [
+    /^\/plan$/,
+    [
+      { keys: 'Enter', does: 'pick the block in focus; its steps appear beside the lanes' },
+      { keys: '← →', does: 'move the block in focus five minutes, an hour with Shift' },
+      { keys: '↑ ↓', does: 'give the block in focus to somebody else' },
+      { keys: 'Enter, Esc', does: 'keep a block you moved, or leave it where it was' },
+      { keys: '+ −', does: 'see less of the day, larger, or more of it' },
+    ],
+  ],
   [/\/work$/, [{ keys: 'Enter', does: 'start, finish, pause or skip, whichever has the focus' }]],
 ]
 

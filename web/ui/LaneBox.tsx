@@ -1,4 +1,6 @@
+import { useRef } from 'react'
 import { sayClock } from '#core/units/format.ts'
+import { words as ui } from '#words/en/screens/ui.ts'
 
 export type LaneState = 'done' | 'running' | 'ahead'
 
@@ -19,6 +21,18 @@ export interface LaneBlock {
   colour: string
   state: LaneState
   warned?: boolean
+  /** Somebody moved it by hand, and it stays. */
+  kept?: boolean
+}
+
+/** A block is taken in hand and moved: by so many pixels with the pointer, or by steps with the arrows. */
+export interface Handling {
+  onDrag: (id: string, dx: number, dy: number) => void
+  onDrop: () => void
+  onLeave: () => void
+  onArrow: (id: string, right: number, down: number) => void
+  /** What is in hand now. */
+  held: string | undefined
 }
 interface Props {
   block: LaneBlock
@@ -30,6 +44,17 @@ interface Props {
   onSelect: ((id: string) => void) | undefined
   /** The mouse or the keyboard comes to it, or leaves it. */
   onHot: (id: string | undefined) => void
+  /** Left out where nobody may move anything. */
+  handling?: Handling | undefined
+}
+
+/** Pixels that a press may wander and still be a press. */
+const still = 6
+const arrows: Readonly<Record<string, readonly [right: number, down: number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
 }
 
 /** Room a word takes, px. */
@@ -49,7 +74,8 @@ export const wordsOf = ({ segments }: Pick<LaneBlock, 'segments'>): string =>
   [...new Set(segments.map((s) => s.word))].join(', ')
 
 /** One person's stay on one car, with what they do there inside it: as many words as fit, never a lone letter; what breaks a rule is marked. */
-export function LaneBox({ block, x, y, height, selected, onSelect, onHot }: Props) {
+export function LaneBox({ block, x, y, height, selected, onSelect, onHot, handling }: Props) {
+  const press = useRef<{ x: number; y: number; drags: boolean }>(undefined)
   const [from, to] = [x(block.start), Math.max(x(block.start) + 5, x(block.end) - 2)]
   /** Up to here it is over. */
   const over = Math.min(to, Math.max(from, ...block.segments.filter((s) => s.state === 'done').map((s) => x(s.end))))
@@ -60,24 +86,58 @@ export function LaneBox({ block, x, y, height, selected, onSelect, onHot }: Prop
     : asManyAs(words.split(', '), (over > from + 3 ? over : to) - from)
   // What is drawn comes first, as it is drawn, so that spoken and seen names agree.
   const named = drawn === words ? words : `${drawn ? `${drawn}. ` : ''}${words}`
-  const said = `${block.callSign} ${named}, ${sayClock(block.start)} to ${sayClock(block.end)}${block.warned ? ', breaks a rule' : ''}`
+  const said = `${block.callSign} ${named}, ${sayClock(block.start)} to ${sayClock(block.end)}${block.warned ? ', breaks a rule' : ''}${block.kept ? `, ${ui.kept}` : ''}`
   const handle = onSelect
     ? {
         role: 'button',
         tabIndex: 0,
         'aria-pressed': selected,
-        onClick: () => onSelect(block.id),
+        onClick: () => {
+          if (!press.current?.drags) onSelect(block.id)
+          press.current = undefined
+        },
         onKeyDown: (e: React.KeyboardEvent) => {
-          if (e.key !== 'Enter' && e.key !== ' ') return
+          const arrow = handling && block.state !== 'done' ? arrows[e.key] : undefined
+          const isHeld = handling?.held === block.id
+          if (arrow) handling!.onArrow(block.id, arrow[0] * (e.shiftKey ? 12 : 1), arrow[1])
+          else if (e.key === 'Escape' && isHeld) handling!.onLeave()
+          else if (e.key === 'Enter' && isHeld) handling!.onDrop()
+          else if (e.key === 'Enter' || e.key === ' ') onSelect(block.id)
+          else return
           e.preventDefault()
-          onSelect(block.id)
         },
       }
     : { role: 'img' }
+  // A finger first picks a block, so that a swipe over the day scrolls it; a mouse takes it at once.
+  const drag =
+    handling && block.state !== 'done'
+      ? {
+          onPointerDown: (e: React.PointerEvent<SVGGElement>) => {
+            if (e.button !== 0 || (e.pointerType === 'touch' && !selected)) return
+            press.current = { x: e.clientX, y: e.clientY, drags: false }
+            e.currentTarget.setPointerCapture(e.pointerId)
+          },
+          onPointerMove: (e: React.PointerEvent) => {
+            const from = press.current
+            if (!from || e.buttons === 0) return
+            const [dx, dy] = [e.clientX - from.x, e.clientY - from.y]
+            if (!from.drags && Math.hypot(dx, dy) < still) return
+            from.drags = true
+            handling.onDrag(block.id, dx, dy)
+          },
+          onPointerUp: () => {
+            if (press.current?.drags) handling.onDrop()
+          },
+          onPointerCancel: () => {
+            press.current = undefined
+            handling.onLeave()
+          },
+        }
+      : {}
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: its role is in `handle`
     <g
-      className={`block ${block.state} ${selected ? 'selected' : ''}`}
+      className={`block ${block.state} ${selected ? 'selected' : ''} ${handling?.held === block.id ? 'held' : ''}`}
       style={{ '--car': block.colour } as React.CSSProperties}
       aria-label={said}
       onMouseEnter={() => onHot(block.id)}
@@ -85,6 +145,7 @@ export function LaneBox({ block, x, y, height, selected, onSelect, onHot }: Prop
       onFocus={() => onHot(block.id)}
       onBlur={() => onHot(undefined)}
       {...handle}
+      {...drag}
     >
       <rect className="stay" x={from} y={y} width={to - from} height={height} rx="8" />
       {over > from + 3 && (
@@ -128,11 +189,31 @@ export function LaneBox({ block, x, y, height, selected, onSelect, onHot }: Prop
           {drawn}
         </text>
       )}
+      {block.kept && !block.warned && to - from > 20 && (
+        <circle className="pin" cx={to - 8} cy={y + 9} r="4">
+          <title>{ui.kept}</title>
+        </circle>
+      )}
       {block.warned && (
         <text x={to - 4} y={y + 9} textAnchor="end" dominantBaseline="central" className="car">
           !
         </text>
       )}
+    </g>
+  )
+}
+
+/** Where a block in hand would come to lie. */
+export function Ghost({ block, x, y, height, by }: Pick<Props, 'block' | 'x' | 'y' | 'height'> & { by: number }) {
+  const [from, to] = [x(block.start + by), x(block.end + by)]
+  const said = `${block.callSign} ${sayClock(block.start + by)}`
+  return (
+    <g className="ghost" style={{ '--car': block.colour } as React.CSSProperties}>
+      <rect x={from} y={y} width={Math.max(wide(said), to - from)} height={height} rx="8" />
+      <rect className="extent" x={from} y={y + height - 9} width={Math.max(4, to - from)} height="6" rx="3" />
+      <text x={from + 6} y={y + height / 2 - 4} dominantBaseline="central" className="car">
+        {said}
+      </text>
     </g>
   )
 }

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react'
 import { sayClock } from '#core/units/format.ts'
 import { words } from '#words/en/screens/ui.ts'
 import './lanes.css'
-import { type LaneBlock, LaneBox, WideBox } from './LaneBox.tsx'
+import { Ghost, type LaneBlock, LaneBox, WideBox } from './LaneBox.tsx'
 
 export interface Thread {
   id: string
@@ -17,10 +17,25 @@ export interface Flag {
   text: string
   colour: string
 }
+export interface LaneRow {
+  id: string
+  name: string
+  /** When they are there; left out where that is not known. */
+  hours?: readonly (readonly [number, number])[]
+  away?: readonly { from: number; to: number }[]
+}
+/** Moving blocks: what is in hand, and what hands and keys ask for in people and minutes. */
+export interface LaneMoves {
+  held: { id: string; to: string; by: number } | undefined
+  /** From where it was when it was taken in hand. */
+  onMove: (id: string, minutes: number, rows: number, from: 'start' | 'here') => void
+  onDrop: () => void
+  onLeave: () => void
+}
 interface Props {
   /** First minute shown; earlier blocks are cut at it. */
   since?: number
-  rows: { id: string; name: string }[]
+  rows: LaneRow[]
   blocks: LaneBlock[]
   threads: Thread[]
   flags: Flag[]
@@ -28,6 +43,10 @@ interface Props {
   selected?: string
   onSelect?: (id: string) => void
   label: string
+  moves?: LaneMoves | undefined
+  /** A person's name was pressed. */
+  onPerson?: ((id: string) => void) | undefined
+  personLabel?: (row: LaneRow) => string
 }
 
 const [left, head, lane, thread] = [92, 54, 58, 22]
@@ -46,7 +65,20 @@ function packThreads(threads: readonly Thread[], span: (t: Thread) => [begin: nu
 }
 
 /** The day as people's rows over the clock; what runs by itself as threads below; now as a line; promises as flags. */
-export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSelect, label }: Props) {
+export function Lanes({
+  since,
+  rows,
+  blocks,
+  threads,
+  flags,
+  now,
+  selected,
+  onSelect,
+  label,
+  moves,
+  onPerson,
+  personLabel,
+}: Props) {
   const box = useRef<HTMLDivElement>(null)
   const [room, setRoom] = useState(900)
   const [zoom, setZoom] = useState(0)
@@ -78,7 +110,15 @@ export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSe
     (_, i) => Math.ceil(from / every) * every + i * every,
   ).filter((h) => h <= to)
   const rowOf = new Map(rows.map((r, i) => [r.id, i]))
-  const pointed = blocks.find((b) => b.id === hot && rowOf.has(b.row))
+  const handling = moves && {
+    held: moves.held?.id,
+    onDrag: (id: string, dx: number, dy: number) => moves.onMove(id, dx / perMinute, Math.round(dy / lane), 'start'),
+    onDrop: moves.onDrop,
+    onLeave: moves.onLeave,
+    onArrow: (id: string, right: number, down: number) => moves.onMove(id, 5 * right, down, 'here'),
+  }
+  const held = moves?.held && blocks.find((b) => b.id === moves.held?.id)
+  const pointed = moves?.held ? undefined : blocks.find((b) => b.id === hot && rowOf.has(b.row))
   return (
     <div ref={box} className="lanes">
       {onSelect && (
@@ -103,8 +143,13 @@ export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSe
           </button>
         </div>
       )}
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: its keys are those of the blocks in it */}
       <div
         className="lanes-scroll"
+        onKeyDown={(e) => {
+          if (!onSelect || (e.key !== '+' && e.key !== '-')) return
+          setZoom((z) => Math.min(zooms.length - 1, Math.max(0, z + (e.key === '+' ? 1 : -1))))
+        }}
         onWheel={(e) => {
           if (!e.ctrlKey || !onSelect) return
           setZoom((z) => Math.min(zooms.length - 1, Math.max(0, z - Math.sign(e.deltaY))))
@@ -123,9 +168,30 @@ export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSe
           ))}
           {rows.map((row, i) => (
             <g key={row.id}>
-              <text x="0" y={head + i * lane + lane / 2} dominantBaseline="central" className="person">
-                {row.name}
-              </text>
+              {row.hours && <Absent row={row} from={from} to={to} x={x} y={head + i * lane + 2} height={lane - 4} />}
+              {onPerson ? (
+                <g
+                  role="button"
+                  tabIndex={0}
+                  className="person-button"
+                  aria-label={personLabel?.(row) ?? row.name}
+                  onClick={() => onPerson(row.id)}
+                  onKeyDown={(e) => {
+                    if (e.key !== 'Enter' && e.key !== ' ') return
+                    e.preventDefault()
+                    onPerson(row.id)
+                  }}
+                >
+                  <rect x="0" y={head + i * lane + 6} width={left - 6} height={lane - 12} rx="8" />
+                  <text x="6" y={head + i * lane + lane / 2} dominantBaseline="central" className="person">
+                    {row.name}
+                  </text>
+                </g>
+              ) : (
+                <text x="0" y={head + i * lane + lane / 2} dominantBaseline="central" className="person">
+                  {row.name}
+                </text>
+              )}
               <line x1={left} x2={width} y1={head + (i + 1) * lane} y2={head + (i + 1) * lane} className="hour" />
             </g>
           ))}
@@ -165,6 +231,7 @@ export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSe
                 selected={selected === block.id}
                 onSelect={onSelect}
                 onHot={setHot}
+                handling={handling}
               />
             )
           })}
@@ -203,6 +270,15 @@ export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSe
               {sayClock(now)}
             </text>
           </g>
+          {held && moves?.held && rowOf.has(moves.held.to) && (
+            <Ghost
+              block={held}
+              x={x}
+              y={head + rowOf.get(moves.held.to)! * lane + 6}
+              height={lane - 12}
+              by={moves.held.by}
+            />
+          )}
           {pointed && (
             <WideBox
               block={pointed}
@@ -216,4 +292,44 @@ export function Lanes({ since, rows, blocks, threads, flags, now, selected, onSe
       </div>
     </div>
   )
+}
+
+/** The parts of a row in which its person is not there; where they would be and are away that is said. */
+function Absent({
+  row,
+  from,
+  to,
+  x,
+  y,
+  height,
+}: {
+  row: LaneRow
+  from: number
+  to: number
+  x: (minute: number) => number
+  y: number
+  height: number
+}) {
+  const gaps: [number, number][] = []
+  let at = from
+  for (const [start, end] of row.hours ?? []) {
+    if (start > at) gaps.push([at, Math.min(start, to)])
+    at = Math.max(at, end)
+  }
+  if (at < to) gaps.push([at, to])
+  const isAway = (start: number, end: number) => row.away?.some((a) => a.from < end && start < a.to)
+  return gaps.map(([start, end]) => (
+    <g key={start} className="absent">
+      <rect x={x(start)} y={y} width={Math.max(0, x(end) - x(start))} height={height} />
+      {isAway(start, end) && x(end) - x(start) > 40 && (
+        <text
+          x={x(Math.max(start, ...(row.away ?? []).map((a) => a.from))) + 6}
+          y={y + height / 2}
+          dominantBaseline="central"
+        >
+          {words.notThere}
+        </text>
+      )}
+    </g>
+  ))
 }

@@ -80,6 +80,7 @@ export function spellsOf(plan: Plan, now: number): Spell[] {
           state: segment.state,
           activities: [a.activity],
           warned: warned.has(a.activity),
+          ...(step.kept ? { kept: true } : {}),
         }
         spells.push(open)
         continue
@@ -87,6 +88,7 @@ export function spellsOf(plan: Plan, now: number): Spell[] {
       open.end = a.end
       open.activities.push(a.activity)
       open.warned ||= warned.has(a.activity)
+      if (step.kept) open.kept = true
       if (last?.word === segment.word && last.state === segment.state) last.end = a.end
       else open.segments.push(segment)
       open.state = together(open.segments.map((s) => s.state))
@@ -120,7 +122,8 @@ export function threadsOf(plan: Plan, speak: Speaker | undefined, until = Number
   })
 }
 
-export const flagsOf = (plan: Plan): Flag[] =>
+/** What was promised, with the odds where they are known. */
+export const flagsOf = (plan: Plan, say: (job: Plan['jobs'][number]) => string = (j) => j.callSign): Flag[] =>
   plan.jobs
     .filter((j) => j.due !== null && plan.assignments.some((a) => a.activity.startsWith(`${j.id}/`)))
-    .map((j) => ({ id: j.id, at: j.due!, text: j.callSign, colour: j.colour }))
+    .map((j) => ({ id: j.id, at: j.due!, text: say(j), colour: j.colour }))

@@ -4,6 +4,7 @@ import { Fetching } from '#web/ui/Fetching.tsx'
 import { useFindVehicle } from '#web/ui/FindVehicle.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
 import { useJobsAtWork } from './api.ts'
+import { PlanTold } from './PlanTold.tsx'
 import './work.css'
 import { words } from '#words/en/screens/work.ts'
 
@@ -14,6 +15,7 @@ export default function WorkListScreen() {
   if (jobs.isLoadingError) return <ErrorNotice error={jobs.error} onRetry={() => void jobs.refetch()} />
   return (
     <section className="card">
+      <PlanTold />
       <h2>{words.pick}</h2>
       {jobs.data.length === 0 && <p className="soft">{words.none}</p>}
       {field}

@@ -23,6 +23,7 @@ import { FoundAtWork } from './FoundAtWork.tsx'
 import { NowCard } from './NowCard.tsx'
 import { Others } from './Others.tsx'
 import { OzoneCard } from './OzoneCard.tsx'
+import { PlanTold } from './PlanTold.tsx'
 import { RecheckCard } from './RecheckCard.tsx'
 import { SkillWaits } from './SkillWaits.tsx'
 import { StopCard } from './StopCard.tsx'
@@ -167,6 +168,7 @@ export default function WorkScreen() {
             onAppend={tap}
           />
         )}
+        <PlanTold />
         <Others view={view} person={session.person} />
         {mayWork && stops.map((s) => <StopCard key={s.id} {...ofStops} step={s} error={null} />)}
         <SkillWaits view={view} steps={unskilled} error={error} onAppend={tap} />

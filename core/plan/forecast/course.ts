@@ -57,10 +57,24 @@ export function courseOf(problem: Problem, assignments: readonly Assignment[]): 
   ]
   // Whatever links say comes first also where a plan that was changed by hand has it the other way round.
   const depth = new Map(problem.topological.map((act, i) => [act, i]))
+  const turn = new Map(all.map(({ act, start }) => [act.index, start]))
+  for (const index of problem.topological) {
+    const own = turn.get(index)
+    if (own !== undefined)
+      turn.set(
+        index,
+        Math.max(
+          own,
+          ...problem.acts[index]!.into.map(({ from, minLag }) =>
+            turn.has(from) && !begun.has(from) ? turn.get(from)! + problem.acts[from]!.minutes + minLag : 0,
+          ),
+        ),
+      )
+  }
   all.sort(
     (a, b) =>
       Number(begun.has(b.act.index)) - Number(begun.has(a.act.index)) ||
-      a.start - b.start ||
+      turn.get(a.act.index)! - turn.get(b.act.index)! ||
       depth.get(a.act.index)! - depth.get(b.act.index)!,
   )
   const lanes: Lane[] = []

@@ -125,6 +125,13 @@ describe('a day as it comes', () => {
     const short = forecast(day({ jobs: [{ id: 'alder', due: 100 }, { id: 'burdock' }] }), planned, none)
     expect(job(short, 'alder').late).toEqual({ by: 20, because: { kind: 'work', minutes: 60 } })
   })
+  it('what was moved by hand to a later time takes with it what must follow', () => {
+    const moved = planned.map((a) => (a.activity === 'alder/vacuum' ? { ...a, start: 60, end: 80 } : a))
+    const answer = forecast(day(), moved, none)
+    expect(at(answer, 'alder/extract')).toMatchObject({ start: 100, end: 140 })
+    // The other car has the extractor first now: 60 to 100, as it was planned.
+    expect(at(answer, 'burdock/extract')).toMatchObject({ start: 60 })
+  })
   it('holds a car’s bay until the car before it is out', () => {
     const bays = day({
       equipment: [

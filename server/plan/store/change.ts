@@ -79,11 +79,15 @@ export async function changePlan(
     if (dryRun) return { warnings, costs }
     if (row.version !== version) throw stale({ version: row.version })
     await announce(tx, { shop: scope.shop, topic: 'plan' })
-    const { moved: _moved, ...answer } = row.answer
     await tx
       .update(plans)
       .set({
-        answer: { ...answer, assignments: withPast(row.answer, after.assignments), warnings },
+        answer: {
+          ...row.answer,
+          moved: otherwise(as.assignments, after.assignments),
+          assignments: withPast(row.answer, after.assignments),
+          warnings,
+        },
         pins,
         history: remembered(row),
         changed: true,
@@ -100,6 +104,21 @@ function withPast({ assignments }: PlanAnswer, after: readonly Assignment[]): As
   return [...assignments.filter((a) => !there.has(a.activity)), ...after].sort(
     (a, b) => a.start - b.start || (a.activity < b.activity ? -1 : 1),
   )
+}
+
+/** Minutes by which something may begin earlier or later and nobody calls it changed (engines.md §4). */
+const unnoticed = 5
+
+/** What others do now, or at another time, as it was before. */
+function otherwise(before: readonly Assignment[], after: readonly Assignment[]): Assignment[] {
+  const now = new Map(after.map((a) => [a.activity, a]))
+  return before.filter((was) => {
+    const is = now.get(was.activity)
+    if (!is) return false
+    const same =
+      is.technicians.length === was.technicians.length && is.technicians.every((t) => was.technicians.includes(t))
+    return !same || Math.abs(is.start - was.start) > unnoticed
+  })
 }
 
 function brokenBy(

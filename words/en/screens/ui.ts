@@ -1,4 +1,19 @@
 export const words = {
+  because: {
+    overrun: (step: string, minutes: string) => `“${step}” takes ${minutes} more than planned`,
+    person: (who: string, car: string, until: string) => `${who} is on ${car} until ${until}`,
+    machine: (machine: string, car: string, until: string) => `${machine} is on ${car} until ${until}`,
+    shift: (from: string) => `nobody is there for it before ${from}`,
+    work: (minutes: string) => `what it needs takes ${minutes}`,
+  },
+  movedTo: (who: string, what: string, now: string, was: string) => `${who}: ${what} at ${now} instead of ${was}.`,
+  goesTo: (who: string, what: string, now: string, was: string) =>
+    `${who}: ${what} at ${now}${was ? `, until now ${was}’s` : ''}.`,
+  stepsOf: (car: string, steps: number) => `${car}, ${steps} steps, the first`,
+  planChanged: 'The plan was changed for you',
+  seen: 'Seen',
+  notThere: 'away',
+  kept: 'moved by hand',
   notDone: 'Not done.',
   retry: 'Try again',
   wider: 'Less of the day, wider',
