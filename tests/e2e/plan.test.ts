@@ -71,7 +71,9 @@ it('by keyboard alone: a block goes to somebody else and later, what it costs is
   }
   const back = await plan()
   expect(back.jobs.flatMap((j) => j.steps.filter((s) => s.kept))).toEqual([])
-  const who = (p: Plan) => Object.fromEntries(p.assignments.map((a) => [a.activity, a.technicians]))
+  // What is long over leaves the screen while one looks.
+  const who = (p: Plan) =>
+    Object.fromEntries(p.assignments.filter((a) => a.end > before.now).map((a) => [a.activity, a.technicians]))
   expect(who(back)).toEqual(who(before))
   expect(troubles).toEqual([])
 })

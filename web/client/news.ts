@@ -24,13 +24,13 @@ const stale: Record<Exclude<News['topic'], 'job'>, (job: string | null) => (stri
   photos: (job) => [['jobs', job, 'photos']],
   plan: () => [['plan'], ['day'], ['jobs']],
   mixing: () => [['batches'], ['containers'], ['day-mix'], ['stock']],
-  people: () => [['people'], ['session'], ['house-rules']],
+  people: () => [['people'], ['session'], ['house-rules'], ['plan']],
   customers: () => [['customers']],
   vehicles: () => [['bodies'], ['models']],
   standards: () => [['standards']],
   stock: () => [['stock'], ['day-mix']],
   weather: () => [['weather'], ['day'], ['jobs']],
-  shop: () => [['shop'], ['catalogue'], ['session'], ['stock'], ['jobs'], ['day-mix']],
+  shop: () => [['shop'], ['catalogue'], ['session'], ['stock'], ['jobs'], ['day-mix'], ['plan']],
 }
 
 /** Events that change what a job is, not only how far it has come: its procedure, its row, the plan, what is to be mixed. */

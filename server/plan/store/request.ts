@@ -37,6 +37,12 @@ function planned(jobs: readonly OpenJob[]): (OpenJob & { procedure: Procedure })
     })
 }
 
+/** What there is of each machine; of what is broken, or is the shop's no more, and a sheet still asks for, there are none. */
+function machinesOf(there: readonly { id: string; count: number }[], asked: readonly string[]) {
+  const known = new Set(there.map((k) => k.id))
+  return [...there, ...[...new Set(asked)].filter((id) => !known.has(id)).map((id) => ({ id, count: 0 }))]
+}
+
 /** The day as it stands now, for the planner: what is over or under way as facts. */
 export async function requestOf(
   db: Database,
@@ -67,7 +73,10 @@ export async function requestOf(
   return dayRequest({
     // People without shifts are not planned, but may have done something.
     people: crew.map((p) => ({ id: p.id, skills: p.skills, shifts: p.shifts })),
-    equipment: kit.map((k) => ({ id: k.kind, count: usable(k) })).filter((k) => k.count > 0),
+    equipment: machinesOf(
+      kit.map((k) => ({ id: k.kind, count: usable(k) })),
+      chosen.flatMap(({ procedure }) => procedure.steps.flatMap((s) => s.equipment)),
+    ),
     jobs: chosen.map(({ job, procedure, state }) => ({
       id: job.id,
       release: Math.max(0, Math.ceil(minute(job.arrives))),

@@ -31,7 +31,7 @@ function disturbances({ plan, request, forecast, jobs }: Live): Disturbance[] {
       if (!there && !after) gone.set(id, (gone.get(id) ?? 0) + 1)
     }
   const needs = new Map(request.activities.map((a) => [a.id, a.equipment ?? []]))
-  const kit = new Set((request.equipment ?? []).map((e) => e.id))
+  const kit = new Set((request.equipment ?? []).filter((e) => e.count > 0).map((e) => e.id))
   const short = new Map<string, number>()
   for (const { activity } of ahead)
     for (const machine of needs.get(activity) ?? [])
