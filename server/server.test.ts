@@ -315,6 +315,12 @@ describe('the published description', () => {
     const activity = `${first.id}/${id}`
     const asked = { version: planned.version, moves: [{ activity, technicians, start: null }], dryRun: true }
     expect((await owner.send('PUT', '/api/plan', asked)).status).toBe(200)
+    expect((await owner.send('PUT', '/api/plan', { ...asked, dryRun: false })).status).toBe(200)
+    const lets = { version: planned.version + 1, activities: [activity] }
+    expect((await owner.send('POST', '/api/plan/let-go', lets)).status).toBe(200)
+    expect((await owner.send('POST', '/api/plan/back', { version: planned.version + 2 })).status).toBe(200)
+    const dentist = { day: planned.day, away: [{ from: 1200, to: 1260, why: 'dentist' }] }
+    expect((await owner.send('PUT', `/api/people/${planned.people[0].id}/away`, dentist)).status).toBe(204)
     const [named, brought] = [uuidv7(), uuidv7()]
     const standard = { version: 0, name: 'As described', note: '', settings: {} }
     expect((await owner.send('PUT', `/api/standards/${named}`, standard)).status).toBe(200)

@@ -63,13 +63,14 @@ const inWords: [RegExp, (a: any) => any][] = [
     /^\/api\/plan$/,
     // What stands with its job now stood in two lists by activity; how many are unplanned was how many there are.
     (a) => {
-      const { unplanned: _u, assignments, steps, jobs, ...plan } = unfolded(a)!
+      const { unplanned: _u, disturbed: _d, assignments, steps, jobs, people, ...plan } = unfolded(a)!
       return {
         ...plan,
-        jobs: jobs.map(({ steps: _s, ...job }) => job),
-        answer: planned({ ...plan.answer, assignments }),
+        people: people.map(({ hours: _h, ...person }) => person),
+        jobs: jobs.map(({ steps: _s, ready: _r, late: _l, ...job }) => job),
+        answer: planned({ ...plan.answer, assignments: timeless(assignments) }),
         steps: Object.fromEntries(
-          Object.entries(steps).map(([id, { id: _i, at: _a, by: _b, ...step }]) => [
+          Object.entries(steps).map(([id, { id: _i, at: _a, by: _b, fixed: _f, ...step }]) => [
             id,
             { ...step, job: jobOf(id), title: speak.title(step.title) },
           ]),
@@ -127,6 +128,12 @@ const inWords: [RegExp, (a: any) => any][] = [
       },
   ],
 ]
+/** A plan is shown as it comes now: whose each step is has stayed, its times move with the clock. */
+const timeless = (assignments: readonly Assignment[]) =>
+  assignments
+    .map(({ activity, technicians }) => ({ activity, technicians }))
+    .sort((a, b) => (a.activity < b.activity ? -1 : 1))
+
 const worded = (path: string, answer: any) =>
   (inWords.find(([pattern]) => pattern.test(path))?.[1] ?? ((a: any) => a))(answer)
 
@@ -176,8 +183,8 @@ describe('a copy of the demonstration as 0007 left it', () => {
     // Whether anybody is needed is told by there being somebody.
     for (const { activity, technicians } of was.answer.assignments)
       expect(was.steps[activity].crew > 0, activity).toBe(technicians.length > 0)
-    was.steps = Object.fromEntries(told.map((id) => [id, { ...was.steps[id], crew: undefined }]))
-    was.answer.assignments.sort((a: Assignment, b: Assignment) => a.start - b.start || a.end - b.end)
+    was.steps = Object.fromEntries(told.map((id) => [id, { ...was.steps[id], crew: undefined, fixed: undefined }]))
+    was.answer.assignments = timeless(was.answer.assignments)
     // A pace is measured otherwise now, and laying out the kit is none: what it is measured on has stayed.
     for (const { '/api/pace': pace } of [before, after])
       pace.measured = pace.measured
