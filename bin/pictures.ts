@@ -112,6 +112,9 @@ await shoot(lead, 'stock', '/stock', async (page) => {
 })
 await shoot(lead, 'plan', '/plan', async (page) => {
   await page.locator('.lanes .block.ahead').nth(1).click()
+  await page.getByText(/8 days in 10 by/).waitFor({ timeout: 20_000 })
+  await page.getByRole('button', { name: 'Chance by time' }).click()
+  await page.locator('.curve .main-svg').first().waitFor()
 })
 await shoot(lead, 'final-check', `/jobs/${florist}/final`)
 await shoot(lead, 'handover', `/jobs/${florist}/report`)

@@ -40,7 +40,10 @@ function becauseOf(course: Course, { start, end, because }: Run, job: number): L
   const { problem } = course
   const own = problem.jobs[job]!.acts.filter((a) => !Number.isNaN(end[a]!))
   let act = own.reduce((last, a) => (end[a]! > end[last]! ? a : last), own[0]!)
-  const attended = own.filter((a) => problem.acts[a]!.crew > 0).reduce((sum, a) => sum + problem.acts[a]!.minutes, 0)
+  /** What is still to be done of it. */
+  const attended = own
+    .filter((a) => problem.acts[a]!.crew > 0 && end[a]! > problem.now)
+    .reduce((sum, a) => sum + Math.min(problem.acts[a]!.minutes, Math.round(end[a]! - problem.now)), 0)
   for (let steps = 0; steps < problem.acts.length; steps++) {
     const pin = problem.pins.get(act)
     const { id, minutes } = problem.acts[act]!
