@@ -120,6 +120,13 @@ describe('bad bodies', () => {
         dryRun: false,
       },
       'POST /api/plan/back': { version: plan.version },
+      'PUT /api/jobs/:id/booking': { version: 1, arrives: '2026-11-28T09:00:00Z', due: null },
+      'POST /api/plan/promise': {
+        job: 'x',
+        arrives: '2026-11-28T09:00:00Z',
+        activities: [{ id: 'x/a', job: 'x', minutes: 10 }],
+        links: [],
+      },
       'POST /api/plan/let-go': { version: plan.version, activities: ['x/y'] },
       'POST /api/people': {
         id: uuidv7(),
@@ -307,6 +314,9 @@ describe('the published description', () => {
     expect(sent.status).toBe(200)
     const saved = { version: draft.version, checkIn: draft.checkIn, due: null }
     expect((await owner.send('PUT', `/api/jobs/${draft.id}/check-in`, saved)).status).toBe(200)
+    const booking = { version: draft.version + 1, arrives: new Date(Date.now() + 86_400_000).toISOString(), due: null }
+    expect((await owner.send('PUT', `/api/jobs/${draft.id}/booking`, booking)).status).toBe(200)
+    expect((await owner.get('/api/week')).status).toBe(200)
     const said = intent('note', { text: 'keys in the office' })
     expect((await owner.send('POST', `/api/jobs/${job.id}/events`, said)).status).toBe(200)
     const { body: planned } = await owner.send('POST', '/api/plan')
@@ -316,6 +326,9 @@ describe('the published description', () => {
     const asked = { version: planned.version, moves: [{ activity, technicians, start: null }], dryRun: true }
     expect((await owner.send('PUT', '/api/plan', asked)).status).toBe(200)
     expect((await owner.send('PUT', '/api/plan', { ...asked, dryRun: false })).status).toBe(200)
+    const one = { id: 'later/a', job: 'later', minutes: 10 }
+    const promise = { job: 'later', arrives: new Date().toISOString(), activities: [one], links: [] }
+    expect((await owner.send('POST', '/api/plan/promise', promise)).status).toBe(200)
     const lets = { version: planned.version + 1, activities: [activity] }
     expect((await owner.send('POST', '/api/plan/let-go', lets)).status).toBe(200)
     expect((await owner.send('POST', '/api/plan/back', { version: planned.version + 2 })).status).toBe(200)

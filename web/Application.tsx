@@ -25,6 +25,7 @@ const Mixing = lazy(() => import('#web/mixing/MixingScreen.tsx'))
 const Batch = lazy(() => import('#web/mixing/BatchScreen.tsx'))
 const Stock = lazy(() => import('#web/stock/StockScreen.tsx'))
 const Plan = lazy(() => import('#web/plan/PlanScreen.tsx'))
+const Week = lazy(() => import('#web/day/WeekScreen.tsx'))
 const WorkList = lazy(() => import('#web/work/WorkListScreen.tsx'))
 const Customers = lazy(() => import('#web/customers/CustomersScreen.tsx'))
 const Standards = lazy(() => import('#web/standards/StandardsScreen.tsx'))
@@ -77,6 +78,7 @@ const router = createBrowserRouter([
               { path: '/mixing/batch/:id', element: <Batch /> },
               { path: '/stock', element: <Stock /> },
               { path: '/plan', element: <Plan /> },
+              { path: '/week', element: <Week /> },
               { path: '/work', element: <WorkList /> },
               { path: '/customers', element: <Customers /> },
               { path: '/standards', element: <Standards /> },

@@ -72,6 +72,10 @@ export const checkInRoutes = ({ db, files, now }: AppContext): Route[] => {
       const job = await saveDraft(db, scope, params.id, body.version, { checkIn: body.checkIn, due: body.due })
       return jobView(job)
     },
+    'PUT /api/jobs/:id/booking': async ({ scope, params, body: { version, arrives, due } }): Promise<JobView> => {
+      judgeTimes({ arrives, due })
+      return jobView(await saveDraft(db, scope, params.id, version, { arrives, due }))
+    },
     'GET /api/jobs/:id/check-in/sheet': async ({ catalogue, scope, params }) => {
       const job = await jobOf(db, scope, params.id)
       const name = `check-in-${job.callSign.toLowerCase().replace(' ', '-')}.pdf`

@@ -138,7 +138,7 @@ export async function saveDraft(
   scope: Scope,
   id: string,
   version: number,
-  change: Pick<NewJob, 'checkIn' | 'due'>,
+  change: Partial<Pick<NewJob, 'checkIn' | 'arrives'>> & Pick<NewJob, 'due'>,
 ): Promise<JobRow> {
   return inTransaction(db, async (tx) => {
     const job = await jobOf(tx, scope, id, true)
@@ -149,15 +149,17 @@ export async function saveDraft(
         `${job.callSign} is checked in; its check-in can no longer be edited as a draft.`,
       )
     if (job.version !== version) {
-      if (sameJson({ ...change }, { checkIn: job.checkIn, due: job.due })) return job
+      const now = Object.fromEntries(Object.keys(change).map((key) => [key, job[key as keyof typeof change]]))
+      if (sameJson({ ...change }, now)) return job
       throw stale(jobView(job))
     }
-    await judgeCustomer(tx, scope, change.checkIn)
+    const keys = change.checkIn ? keysOf(change.checkIn) : {}
+    if (change.checkIn) await judgeCustomer(tx, scope, change.checkIn)
     await announce(tx, { shop: scope.shop, topic: 'draft', job: id })
     await tx
       .update(jobs)
-      .set({ ...change, ...keysOf(change.checkIn), version: version + 1 })
+      .set({ ...change, ...keys, version: version + 1 })
       .where(and(eq(jobs.shop, scope.shop), eq(jobs.id, id)))
-    return { ...job, ...change, ...keysOf(change.checkIn), version: version + 1 }
+    return { ...job, ...change, ...keys, version: version + 1 }
   })
 }

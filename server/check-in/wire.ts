@@ -41,6 +41,12 @@ export const checkInWires = wires({
     body: Draft,
     answer: JobView,
   },
+  'PUT /api/jobs/:id/booking': {
+    allow: 'check-in.write',
+    /** Another time for a car that has not been checked in. */
+    body: Type.Object({ version: Type.Integer({ minimum: 1 }), arrives: Moment, due: Due }, Strict),
+    answer: JobView,
+  },
   'GET /api/jobs/:id/check-in/sheet': {
     allow: 'check-in.see',
     file: ['application/pdf'],

@@ -7,6 +7,8 @@ const { what, of } = workerData
 const answers = {
   plan: async () => (await import('#core/plan/plan.ts')).plan(of),
   odds: async () => (await import('#core/plan/forecast/forecast.ts')).forecast(of.request, of.assignments),
+  promise: async () =>
+    (await import('#core/plan/forecast/promise.ts')).promiseFor(of.request, of.assignments, of.wanted, of.mostPeople),
   help: async () => (await import('#core/plan/forecast/help.ts')).helpFor(of.request, of.assignments, of.job),
 }
 parentPort.postMessage(await answers[what]())

@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { toActivities } from '#core/procedures/activities.ts'
 import { demoShop } from '#server/demo/shop.ts'
 import { intent } from '../../tests/support/intent.ts'
-import { issuedJob } from '../../tests/support/jobs.ts'
+import { issuedJob, openJob } from '../../tests/support/jobs.ts'
 import { type Caller, type TestServer, testServer } from '../../tests/support/test-server.ts'
 import type { PlanStep, PlanView } from './views.ts'
 
@@ -97,6 +98,22 @@ describe('the plan', () => {
     const help = (await lead.get(`/api/plan/help/${job.id}`)).body
     expect(help.at(-1).what).toEqual({ kind: 'promise' })
     expect((await lead.get('/api/plan/help/0190a000-0000-7000-8000-000000000000')).status).toBe(404)
+  })
+
+  it('says when one car more could be ready among what is booked, and keeps nothing of it', async () => {
+    const draft = await openJob(front)
+    const { procedure } = (await lead.get(`/api/jobs/${draft.id}/procedure`)).body
+    const before = (await lead.send('POST', '/api/plan')).body
+    const wanted = { job: draft.id, arrives: draft.arrives, ...toActivities(draft.id, procedure) }
+    const { status, body } = await front.send('POST', '/api/plan/promise', wanted)
+    expect(status).toBe(200)
+    // No sooner than one person alone could have it done: some ninety minutes of car A.
+    expect(body.ready).toBeGreaterThan(before.now + 40)
+    expect(body.likely).toBeGreaterThanOrEqual(body.ready)
+    expect((await lead.get('/api/plan')).body.version).toBe(before.version)
+    const issued = await issuedJob(front, lead)
+    const twice = await lead.send('POST', '/api/plan/promise', { ...wanted, job: issued.id })
+    expect(twice.body.code).toBe('already-issued')
   })
 
   it('a car that comes after it was made is told, and an absence of whoever has work', async () => {

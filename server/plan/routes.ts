@@ -6,6 +6,7 @@ import { inWorker } from './planner.ts'
 import { changePlan, letGo } from './store/change.ts'
 import { liveOf } from './store/live.ts'
 import { makePlan, takeBack } from './store/make.ts'
+import { promiseAmong } from './store/promise.ts'
 import { today } from './store/request.ts'
 import { planView } from './store/view.ts'
 import type { OddsView } from './views.ts'
@@ -36,6 +37,7 @@ export const planRoutes = ({ db, now }: AppContext): Route[] => {
       await letGo(db, scope, now(), body)
       return (await planView(db, scope, catalogue, now()))!
     },
+    'POST /api/plan/promise': ({ catalogue, scope, body }) => promiseAmong(db, scope, catalogue, now(), body),
     'GET /api/plan/odds': async ({ catalogue, scope }) => {
       const live = await liveOf(db, scope, catalogue, now())
       if (!live) return null

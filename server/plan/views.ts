@@ -107,6 +107,18 @@ export const ChangedView = Type.Object(
 )
 export type ChangedView = Static<typeof ChangedView>
 
+/** When one car more could be ready among what is booked; nothing where it finds no room today. */
+export const PromiseView = Type.Object(
+  {
+    ready: Type.Union([Type.Number(), Type.Null()]),
+    likely: Type.Union([Type.Number(), Type.Null()]),
+    /** Call signs of cars that would be late for it. */
+    late: Type.Array(Type.String()),
+  },
+  Strict,
+)
+export type PromiseView = Static<typeof PromiseView>
+
 /** How sure each car's end is, from sampled days. */
 export const OddsView = Type.Object({ now: Type.Number(), jobs: Type.Array(JobForecast) }, Strict)
 export type OddsView = Static<typeof OddsView>

@@ -1,7 +1,8 @@
 import { Type } from '@sinclair/typebox'
 import { Help } from '#core/plan/forecast/schema.ts'
+import { Activity as Activity_, PlanLink } from '#core/plan/schema.ts'
 import { wires } from '#server/http/wire.ts'
-import { ChangedView, OddsView, PlanProblemView, PlanView } from './views.ts'
+import { ChangedView, OddsView, PlanProblemView, PlanView, PromiseView } from './views.ts'
 
 const Strict = { additionalProperties: false }
 const Version = Type.Integer({ minimum: 1 })
@@ -57,6 +58,21 @@ export const planWires = wires({
     allow: 'plan.write',
     body: Type.Object({ version: Version, activities: Type.Array(Activity, { minItems: 1, maxItems: 2000 }) }, Strict),
     answer: PlanView,
+  },
+  'POST /api/plan/promise': {
+    allow: 'plan.see',
+    // A car that is not planned yet, by its procedure's activities: nothing of it is kept.
+    body: Type.Object(
+      {
+        job: Type.String({ minLength: 1, maxLength: 36 }),
+        /** When it is here; in the past it is here now. */
+        arrives: Type.String({ format: 'date-time' }),
+        activities: Type.Array(Activity_, { minItems: 1, maxItems: 600 }),
+        links: Type.Array(PlanLink, { maxItems: 4000 }),
+      },
+      Strict,
+    ),
+    answer: PromiseView,
   },
   'GET /api/plan/odds': {
     allow: 'plan.see',

@@ -9,11 +9,13 @@ import { keepRates, paceView } from './store/pace.ts'
 import { issue, keepSettings, procedureOf, versionsOf } from './store/procedures.ts'
 import { revise } from './store/revision.ts'
 import { keepStandard, standardsOf, standardVersionsOf } from './store/standards.ts'
+import { weekOf } from './store/week.ts'
 import type { HouseRulesView, PaceView, ProcedureView, RevisionView, VersionsView } from './views.ts'
 import { proceduresWires } from './wire.ts'
 
 export const procedureRoutes = ({ db, now }: AppContext): Route[] =>
   routes(proceduresWires, {
+    'GET /api/week': ({ catalogue, scope }) => weekOf(db, scope, catalogue, now()),
     'GET /api/jobs/:id/procedure': async ({ catalogue, scope, params }): Promise<ProcedureView> =>
       procedureOf(db, scope, params.id, catalogue),
     'POST /api/jobs/:id/procedure': async ({ catalogue, scope, params }): Promise<ProcedureView> => {

@@ -103,3 +103,46 @@ export const PaceView = Type.Object(
 )
 export type PaceView = Static<typeof PaceView>
 export const RatesBody = Type.Object({ rates: Rates }, Strict)
+
+/** What is booked on a day against the hours that people are there. */
+const WeekDay = Type.Object(
+  {
+    day: Type.String(),
+    people: Type.Integer(),
+    /** Minutes that people are there; today from now on. */
+    minutes: Type.Number(),
+    jobs: Type.Array(
+      Type.Object(
+        {
+          id: Type.String(),
+          version: Type.Integer(),
+          callSign: Type.String(),
+          colour: Type.String(),
+          vehicle: Type.String(),
+          plate: Type.String(),
+          arrives: Type.String(),
+          due: Type.Union([Type.String(), Type.Null()]),
+          /** It has not been checked in. */
+          expected: Type.Boolean(),
+          /** Hands-on minutes that are left of it. */
+          minutes: Type.Number(),
+          /** Nobody has said yet how it looks: only what every car takes is counted. */
+          unseen: Type.Optional(Type.Literal(true)),
+        },
+        Strict,
+      ),
+    ),
+  },
+  Strict,
+)
+export type WeekDay = Static<typeof WeekDay>
+
+export const WeekView = Type.Object(
+  {
+    days: Type.Array(WeekDay),
+    /** Cars expected after these days. */
+    later: Type.Integer(),
+  },
+  Strict,
+)
+export type WeekView = Static<typeof WeekView>

@@ -14,6 +14,7 @@ import {
   StandardsView,
   StandardVersionsView,
   VersionsView,
+  WeekView,
 } from './views.ts'
 
 const Strict = { additionalProperties: false }
@@ -72,6 +73,10 @@ const Clearing = Type.Object(
 )
 
 export const proceduresWires = wires({
+  'GET /api/week': {
+    allow: 'day.see',
+    answer: WeekView,
+  },
   'GET /api/jobs/:id/procedure': {
     allow: 'procedure.see',
     answer: ProcedureView,

@@ -35,6 +35,7 @@ const places = [
   ['/mixing', 'mixing/containers'],
   ['/plan', 'plan'],
   ['/work', 'day'],
+  ['/week', 'week'],
   ['/people', 'people'],
   ['/jobs/Brant Fennel/procedure', 'jobs/.*'],
   ['/jobs/Calder Slipware/check-in', 'jobs/.*'],

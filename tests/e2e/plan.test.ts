@@ -168,3 +168,35 @@ it('how sure: odds on the flags, a curve with its words, and what would help, tr
   expect(await axe(page)).toEqual([])
   expect(troubles).toEqual([])
 })
+
+it('somebody is kept on a car: all of it that is ahead, and that they may do, stays theirs', async () => {
+  const { page, plan, troubles } = await leadAt('/plan')
+  await page.locator(ahead).first().click()
+  const keep = page.getByRole('button', { name: /^Keep \S+ on \S+$/ })
+  const [, name, sign] = /^Keep (\S+) on (\S+)$/.exec((await keep.textContent())!)!
+  await keep.click()
+  const keptSteps = async () => {
+    const now = await plan()
+    return now.jobs.find((j) => j.callSign === sign)!.steps.filter((s) => s.kept)
+  }
+  await expect.poll(async () => (await keptSteps()).length, patient).toBeGreaterThan(0)
+  await page.getByText('What the last change moved').waitFor({ timeout: 20_000 })
+  const who = (await plan()).people.find((p) => p.name === name)!.id
+  for (const step of await keptSteps()) expect(step.by, step.id).toEqual([who])
+  expect(troubles).toEqual([])
+})
+
+it('before anything is promised: when a car that is not planned yet could be ready among what is booked', async () => {
+  const { page, plan, troubles, base } = await leadAt('/plan')
+  await page.locator(ahead).first().waitFor()
+  const before = await plan()
+  const day = await (await page.request.get(`${base}/api/day`)).json()
+  const draft = day.jobs.find((j: any) => j.state === 'draft')
+  await page.goto(`${base}/jobs/${draft.id}/procedure`)
+  await page.getByRole('button', { name: 'When could it be ready?' }).click()
+  await page.getByText(/Ready about \d+:\d\d|Not today/).waitFor({ timeout: 30_000 })
+  expect(await axe(page)).toEqual([])
+  // Nothing of it is kept.
+  expect((await plan()).version).toBe(before.version)
+  expect(troubles).toEqual([])
+})

@@ -27,6 +27,7 @@ const screens = [
   '/stock',
   '/plan',
   '/work',
+  '/week',
   '/standards',
   '/standards?part=named',
   '/standards?part=pace',

@@ -2,8 +2,14 @@ import { Button, Form, Input, InputNumber, Radio, Select } from 'antd'
 import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Body } from '#core/cabin/schema.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
+import { presetCondition } from '#core/condition/patterns.ts'
+import { momentOf } from '#core/units/shop-time.ts'
+import { useSignedIn } from '#web/client/session.ts'
+import { ClockField } from '#web/ui/ClockField.tsx'
+import { DayField } from '#web/ui/DayField.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { FileButton } from '#web/ui/FileButton.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
@@ -25,6 +31,10 @@ interface Fields {
   seat: string
   mat: string
   hours: number
+  /** The day it is expected; nothing: it is here. */
+  day?: string | null
+  at: number
+  looks?: string
 }
 
 /** What the form asks of a body beside its kind. */
@@ -41,6 +51,8 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
   const go = useNavigate()
   const own = useOwnBodies()
   const hours = Form.useWatch('hours', form)
+  const day = Form.useWatch('day', form)
+  const zone = useSignedIn().timeZone
   const [unreadable, setUnreadable] = useState('')
   const [plate, setPlate] = useState('')
   const memory = useMemory(plate, '', '').data
@@ -68,13 +80,13 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
     id === asLastTime && memory
       ? memory.vehicle.body
       : (own.data?.find((o) => o.id === id)?.body ?? byId(catalogue.bodies, id, 'body'))
-  const start = async (checkIn: CheckIn, hours: number) => {
-    const now = new Date()
-    const due = new Date(now.getTime() + hours * 3_600_000)
+  const start = async (checkIn: CheckIn, hours: number, expected?: string) => {
+    const arrives = expected ? new Date(expected) : new Date()
+    const due = new Date(arrives.getTime() + hours * 3_600_000)
     const job = await open
-      .mutateAsync({ checkIn, arrives: now.toISOString(), due: due.toISOString() })
+      .mutateAsync({ checkIn, arrives: arrives.toISOString(), due: due.toISOString() })
       .catch(() => undefined)
-    if (job) void go(`/jobs/${job.id}/check-in`)
+    if (job) void go(expected ? '/week' : `/jobs/${job.id}/check-in`)
   }
   const readFile = async (chosen: File) => {
     setUnreadable('')
@@ -88,6 +100,7 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
   const submit = async (f: Fields) => {
     const body = bodyOf(f.body)
     const back = memory ?? undefined
+    const looks = f.day ? catalogue.presets.find((p) => p.id === f.looks) : undefined
     const then = f.body === asLastTime ? back : undefined
     await start(
       {
@@ -106,12 +119,13 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
         ...(back?.last.customerId && back.last.customer === f.customer?.trim()
           ? { customerId: back.last.customerId }
           : {}),
-        condition: then?.condition ?? {},
+        condition: looks ? presetCondition(looks, surfacesOf(body, catalogue.surfaces)) : (then?.condition ?? {}),
         ...(then?.odours.length ? { odours: then.odours } : {}),
         permissions: {},
         belongings: [],
       },
       f.hours,
+      f.day ? momentOf(zone, f.day, f.at) : undefined,
     )
   }
   return (
@@ -126,6 +140,7 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
           seat: 'flat-cloth',
           mat: 'carpet-mat',
           hours: 4,
+          at: 540,
           body: catalogue.bodies[0]!.id,
         }}
         onValuesChange={(changed: Partial<Fields>) => {
@@ -171,13 +186,26 @@ export function NewCheckIn({ catalogue }: { catalogue: WordedCatalogue }) {
           <Form.Item name="hours" label={words.fields.hours} rules={[{ required: true, message: words.hoursRule }]}>
             <InputNumber min={0.5} max={72} step={0.5} />
           </Form.Item>
-          <Promised hours={hours} />
+          {!day && <Promised hours={hours} />}
+          <Form.Item name="day" label={words.expectedOn}>
+            <DayField />
+          </Form.Item>
+          {day && (
+            <>
+              <Form.Item name="at" label={words.expectedAt}>
+                <ClockField every={5} />
+              </Form.Item>
+              <Form.Item name="looks" label={words.looks}>
+                <Select allowClear options={catalogue.presets.map(({ id, name }) => ({ value: id, label: name }))} />
+              </Form.Item>
+            </>
+          )}
         </div>
         {open.isError && <ErrorNotice error={open.error} />}
         {unreadable && <ErrorNotice error={{ message: unreadable }} />}
         <div className="row">
           <Button type="primary" htmlType="submit" size="large" loading={open.isPending}>
-            {words.new}
+            {day ? words.book : words.new}
           </Button>
           <FileButton
             label={words.readJson}

@@ -20,11 +20,11 @@ export interface News {
 
 /** What screens show of each topic; a job's own is below. */
 const stale: Record<Exclude<News['topic'], 'job'>, (job: string | null) => (string | null)[][]> = {
-  draft: (job) => [['jobs', job, 'row']],
+  draft: (job) => [['jobs', job, 'row'], ['week']],
   photos: (job) => [['jobs', job, 'photos']],
   plan: () => [['plan'], ['day'], ['jobs']],
   mixing: () => [['batches'], ['containers'], ['day-mix'], ['stock']],
-  people: () => [['people'], ['session'], ['house-rules'], ['plan']],
+  people: () => [['people'], ['session'], ['house-rules'], ['plan'], ['week']],
   customers: () => [['customers']],
   vehicles: () => [['bodies'], ['models']],
   standards: () => [['standards']],

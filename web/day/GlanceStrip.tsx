@@ -50,7 +50,7 @@ export function GlanceStrip({ glance, zone, why }: Props) {
         <strong>
           {next ? words.glance.comes(next.sign, clockIn(zone, next.arrives), next.overdue) : words.glance.nothingNext}
         </strong>
-        {later > 0 && <Link to="/check-in">{words.glance.later(later)}</Link>}
+        <Link to="/week">{later > 0 ? words.glance.later(later) : words.glance.week}</Link>
       </Cell>
     </section>
   )

@@ -1,3 +1,4 @@
+import { jobOf } from '#core/procedures/activities.ts'
 import type { Spell } from '#web/ui/lanes-of-plan.ts'
 import type { Plan } from '#web/ui/plan.ts'
 import type { Move } from './api.ts'
@@ -26,6 +27,16 @@ export function movesOf(plan: Plan, spell: Spell, { to, by }: Moving): Move[] {
       technicians: [...new Set(technicians.map((t) => (t === spell.row ? to : t)))],
       start: by === 0 ? null : start + by,
     }
+  })
+}
+
+/** The moves that leave all that is ahead of a car, and that they may do alone, to one person. */
+export function movesToKeep(plan: Plan, job: string, person: Plan['people'][number]): Move[] {
+  return plan.assignments.flatMap(({ activity, technicians }) => {
+    const step = plan.steps[activity]
+    const may = step?.skills?.every((s) => person.skills.includes(s)) ?? true
+    if (jobOf(activity) !== job || !step || step.fixed || technicians.length !== 1 || !may) return []
+    return [{ activity, technicians: [person.id], start: null }]
   })
 }
 

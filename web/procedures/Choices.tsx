@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { crewOf } from '#core/procedures/schema.ts'
 import { useJob } from '#web/shell/JobFrame.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
+import { AmongBooked } from './AmongBooked.tsx'
 import { PromiseCheck } from './PromiseCheck.tsx'
 import { ThreePlans } from './ThreePlans.tsx'
 import { TimeLimit } from './TimeLimit.tsx'
@@ -46,6 +47,7 @@ export function Choices({ job, editing, catalogue }: Props) {
           onDrop={() => change(({ timeLimit: _t, rungs: _r, ...rest }) => rest)}
         />
       </div>
+      {row && <AmongBooked job={job} arrives={row.arrives} procedure={editing.procedure} />}
       {late && due !== null && !settings.rungs && (
         <PromiseCheck
           late={late}

@@ -5,6 +5,7 @@ import { seededRandom } from '#core/units/random.ts'
 import { hiddenFeasible } from '../../../tests/support/plan-problems.ts'
 import { forecast } from './forecast.ts'
 import { helpFor } from './help.ts'
+import { promiseFor } from './promise.ts'
 
 const none = { days: 0 }
 const shift: [number, number][] = [[0, 480]]
@@ -187,6 +188,36 @@ describe('odds', () => {
     expect(mean).toBeLessThan(0.85)
     // 500 days tell the 80 % time to within some two points (one standard deviation 1.8), rounded to whole minutes.
     expect(shares.filter((s) => s >= 0.75 && s <= 0.87).length / shares.length).toBeGreaterThan(0.95)
+  })
+})
+
+describe('one car more', () => {
+  const car = (job: string) => ({
+    job,
+    release: 0,
+    activities: [
+      { id: `${job}/vacuum`, job, minutes: 20 },
+      { id: `${job}/extract`, job, minutes: 40, equipment: ['extractor'] },
+    ],
+    links: [{ from: `${job}/vacuum`, to: `${job}/extract` }],
+  })
+  it('finds its place behind what is booked: the extractor is free from 100 on', () => {
+    const answer = promiseFor(day(), planned, car('cress'), 2)!
+    expect(answer.forecast.ready).toBe(140)
+    expect(answer.forecast.likely).toBeGreaterThanOrEqual(answer.forecast.odds[10]!)
+    expect(answer.late).toEqual([])
+  })
+  it('finds none where the day is too short for it, or its machine is not there', () => {
+    const short = day({
+      technicians: ['ada', 'ben'].map((id) => ({ id, skills: [], shifts: [[0, 110]] as [number, number][] })),
+    })
+    expect(promiseFor(short, planned, car('cress'), 2)).toBeUndefined()
+    const steamed = {
+      ...car('cress'),
+      activities: [{ id: 'cress/steam', job: 'cress', minutes: 10, equipment: ['steamer'] }],
+      links: [],
+    }
+    expect(promiseFor(day(), planned, steamed, 2)).toBeUndefined()
   })
 })
 

@@ -18,6 +18,7 @@ export const words = {
       overdue ? `${sign}, expected ${at}, not here yet` : `${sign} at ${at}`,
     nothingNext: 'Nothing more today',
     later: (n: number) => `${n === 1 ? '1 car' : `${n} cars`} on other days`,
+    week: 'The week',
     more: (n: number) => `and ${n} more`,
   },
   weather: (high: number, low: number, humidity: number, dark: string) =>

@@ -50,6 +50,7 @@ export const words = {
   costsNothing: 'No car is later for it.',
   keptBy: (who: string, at: string) => `Moved by ${who} at ${at}; it stays.`,
   letGo: 'Let it go',
+  keepOn: (who: string, car: string) => `Keep ${who} on ${car}`,
   odds: 'How sure',
   about: (at: string) => `ready about ${at}`,
   likely: (at: string) => `8 days in 10 by ${at}`,

@@ -1,0 +1,52 @@
+import { useQuery } from '@tanstack/react-query'
+import { Button } from 'antd'
+import { useState } from 'react'
+import { toActivities } from '#core/procedures/activities.ts'
+import type { Procedure } from '#core/procedures/schema.ts'
+import { sayClock } from '#core/units/format.ts'
+import { post } from '#web/client/http.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
+import { words } from '#words/en/screens/procedures.ts'
+
+interface Props {
+  job: string
+  arrives: string
+  procedure: Procedure
+}
+
+/** When this car could be ready among what is booked today, asked before anything is promised. */
+export function AmongBooked({ job, arrives, procedure }: Props) {
+  const [asked, setAsked] = useState<Procedure>()
+  const isAsked = asked === procedure
+  const promise = useQuery({
+    queryKey: ['plan', 'promise', job, arrives, procedure],
+    queryFn: ({ signal }) => {
+      const { activities, links } = toActivities(job, procedure)
+      return post('/api/plan/promise', { body: { job, arrives, activities, links }, signal })
+    },
+    enabled: isAsked,
+    staleTime: 60_000,
+    retry: false,
+  })
+  const { data } = promise
+  return (
+    <p className="row no-print flush" role="status">
+      <Button loading={promise.isFetching} onClick={() => setAsked(procedure)}>
+        {words.amongBooked}
+      </Button>
+      {isAsked && data && (
+        <span>
+          {data.ready === null || data.likely === null ? (
+            words.noRoomToday
+          ) : (
+            <>
+              <strong>{words.readyAmong(sayClock(data.ready))}</strong> {words.likelyAmong(sayClock(data.likely))}
+            </>
+          )}
+          {data.late.length > 0 && <> {words.lateForIt(data.late.join(', '))}</>}
+        </span>
+      )}
+      {isAsked && promise.isError && <ErrorNotice error={promise.error} />}
+    </p>
+  )
+}
