@@ -66,7 +66,7 @@ export const planWires = wires({
       {
         job: Type.String({ minLength: 1, maxLength: 36 }),
         /** When it is here; in the past it is here now. */
-        arrives: Type.String({ format: 'date-time' }),
+        arrives: Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}(:\\d{2}(\\.\\d{1,3})?)?Z$' }),
         activities: Type.Array(Activity_, { minItems: 1, maxItems: 600 }),
         links: Type.Array(PlanLink, { maxItems: 4000 }),
       },

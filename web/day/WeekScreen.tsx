@@ -32,7 +32,11 @@ export default function WeekScreen() {
     <section className="card" aria-label={words.title}>
       <div className="row spread">
         <p className="soft flush">{words.about}</p>
-        {mayBook && <Link to="/check-in">{words.book}</Link>}
+        {mayBook && (
+          <p className="flush">
+            <Link to="/check-in">{words.book}</Link>
+          </p>
+        )}
       </div>
       <ol className="plain week">
         {days.map((day, i) => (
@@ -72,7 +76,9 @@ function Day({ day, most, isToday, onMove }: DayProps) {
             ? words.nobody
             : over > 0
               ? words.over(sayMinutes(booked), sayMinutes(over))
-              : words.fits(sayMinutes(booked), sayMinutes(day.minutes))}
+              : booked === 0
+                ? words.free(sayMinutes(day.minutes))
+                : words.fits(sayMinutes(booked), sayMinutes(day.minutes))}
         </span>
       </div>
       <div>

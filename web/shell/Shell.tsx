@@ -27,6 +27,8 @@ const leadPlace = { to: '/standards', name: words.places.standards, desk: true }
 const ownerPlace = { to: '/shop', name: words.places.shop }
 /** Reached from the day and from the customers. */
 const recordsPlace = { to: '/records', name: words.places.records }
+/** Reached from the day. */
+const weekPlace = { to: '/week', name: words.places.week }
 /** Reached from the mixing bench. */
 const stockPlace = { to: '/stock', name: words.places.stock }
 const logo = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done' as const }))
@@ -57,7 +59,7 @@ export function Shell() {
     return true
   })
   const [help, setHelp] = useHelp()
-  const here = [...shown, stockPlace, recordsPlace].findLast((p) =>
+  const here = [...shown, stockPlace, recordsPlace, weekPlace].findLast((p) =>
     p.to === '/' ? pathname === '/' : pathname.startsWith(p.to),
   )
   return (

@@ -20,6 +20,7 @@ export const words = {
     standards: 'Standards',
     shop: 'Shop',
     records: 'Records',
+    week: 'Week',
     stock: 'Stock',
   },
   job: {

@@ -7,6 +7,7 @@ export const words = {
   today: 'Today',
   dayOf: (day: string) => short.format(new Date(`${day}T12:00:00Z`)),
   nobody: 'nobody is there, nothing is booked',
+  free: (there: string) => `nothing booked, ${there} free`,
   fits: (booked: string, there: string) => `${booked} of ${there}`,
   over: (booked: string, over: string) => `${booked}, ${over} too much`,
   bar: (booked: string, there: string) => `Booked ${booked}, there are ${there}`,
