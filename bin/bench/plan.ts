@@ -1,7 +1,10 @@
+import { forecast } from '#core/plan/forecast/forecast.ts'
+import { plan as planned } from '#core/plan/plan.ts'
 import { compile } from '#core/plan/problem/problem.ts'
 import type { PlanRequest } from '#core/plan/schema.ts'
 import { boundsOf } from '#core/plan/search/bounds.ts'
 import { solve } from '#core/plan/search/solve.ts'
+import { mean } from './mean.ts'
 import { rounded } from './place.ts'
 import { busyDay, hugeDay, smallDay } from './plan-days.ts'
 
@@ -46,6 +49,20 @@ function day(request: PlanRequest) {
   }
 }
 
+/** A real day as it comes: the plan pushed by what happened, its odds, and how often a promise at eight in ten is kept on days sampled apart. */
+function comes() {
+  const request = { ...busyDay(1), iterations: 20 }
+  const { assignments } = planned(request)
+  const likely = new Map(forecast(request, assignments).jobs.map((j) => [j.job, j.likely]))
+  const promised = { ...request, jobs: request.jobs.map((j) => ({ ...j, due: likely.get(j.id) ?? 0 })) }
+  const kept = forecast(promised, assignments, { days: 1000, seed: 99 }).jobs.map((j) => j.inTime!)
+  return {
+    forecastMs: mean(10, () => forecast(request, assignments, { days: 0 })),
+    oddsMs: mean(2, () => forecast(request, assignments)),
+    promisesKept: rounded(kept.reduce((sum, k) => sum + k, 0) / kept.length),
+  }
+}
+
 /** The crew plan against itself: scores are unplanned / weighted minutes late / end of the day / hand-overs, by seed. */
 export async function plan() {
   const { firstMs } = run(hugeDay(1), 0, 1)
@@ -54,5 +71,6 @@ export async function plan() {
     small: [1, 2, 3].map((seed) => day(smallDay(seed))),
     hugeActivities: hugeDay(1).activities.length,
     hugeFirstMs: firstMs,
+    ...comes(),
   }
 }

@@ -142,14 +142,8 @@ export function followTap(client: QueryClient, job: string): void {
     () => followCard(client, job),
     () => void client.invalidateQueries({ queryKey: ['day'] }),
   )
-  if (isShown(client, ['plan']))
-    void once(
-      'plan',
-      () => client.invalidateQueries({ queryKey: ['plan'], exact: true }),
-      () => undefined,
-    )
-  // What is left to mix changes a little with each step: whoever looks at it anew sees it.
-  for (const queryKey of [['demand'], ['day-mix']]) void client.invalidateQueries({ queryKey, refetchType: 'none' })
+  // What is left to mix, and when what is planned will come, changes a little with each step: whoever looks at it anew sees it.
+  for (const queryKey of [['demand'], ['day-mix'], ['plan']]) void client.invalidateQueries({ queryKey, refetchType: 'none' })
   void client.invalidateQueries({ queryKey: ['jobs', job, 'report'] })
 }
 

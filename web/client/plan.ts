@@ -6,7 +6,7 @@ import { get } from './http.ts'
 export const planQuery = queryOptions({
   queryKey: ['plan'],
   queryFn: ({ signal }) => get('/api/plan', { signal }),
-  refetchInterval: 60_000,
+  refetchInterval: 30_000,
 })
 
 /** Today's plan, as a screen looks it up; null when there is none yet. */
