@@ -59,7 +59,7 @@ function comes() {
   return {
     forecastMs: mean(10, () => forecast(request, assignments, { days: 0 })),
     oddsMs: mean(2, () => forecast(request, assignments)),
-    promisesKept: rounded(kept.reduce((sum, k) => sum + k, 0) / kept.length),
+    promisesKept: rounded(kept.reduce((sum, k) => sum + k, 0) / kept.length, 3),
   }
 }
 

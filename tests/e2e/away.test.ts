@@ -35,15 +35,15 @@ const places = [
   ['/mixing', 'mixing/containers'],
   ['/plan', 'plan'],
   ['/work', 'day'],
-  ['/week', 'week'],
   ['/people', 'people'],
   ['/jobs/Brant Fennel/procedure', 'jobs/.*'],
   ['/jobs/Calder Slipware/check-in', 'jobs/.*'],
   ['/jobs/Osprey Longreach 7/work', 'jobs/.*'],
   ['/jobs/Brant Tendril/final', 'jobs/.*'],
   ['/jobs/Brant Tendril/report', 'jobs/.*'],
-  ['/weather', 'weather'],
+  ['/weather', String.raw`weather\?.*`],
   ['/jobs/Calder Slipware/drying', 'weather'],
+  ['/week', 'week'],
 ] as const
 
 describe('without a line', () => {

@@ -143,7 +143,8 @@ export function followTap(client: QueryClient, job: string): void {
     () => void client.invalidateQueries({ queryKey: ['day'] }),
   )
   // What is left to mix, and when what is planned will come, changes a little with each step: whoever looks at it anew sees it.
-  for (const queryKey of [['demand'], ['day-mix'], ['plan']]) void client.invalidateQueries({ queryKey, refetchType: 'none' })
+  for (const queryKey of [['demand'], ['day-mix'], ['plan']])
+    void client.invalidateQueries({ queryKey, refetchType: 'none' })
   void client.invalidateQueries({ queryKey: ['jobs', job, 'report'] })
 }
 

@@ -37,7 +37,7 @@ export function PromiseCheck({ late, due, begins, catalogue, onWay }: Props) {
         <strong>{words.tooLate(clockIn(zone, due), readyAt(late.clock))}</strong> {words.begun(clockIn(zone, begins))}
       </span>
       {late.ways.length > 0 ? (
-        <span className="row">
+        <span className="row ways">
           {words.wouldMeet}
           {late.ways.map((way) => (
             <Button key={keyOf(way)} onClick={() => onWay(way)}>
