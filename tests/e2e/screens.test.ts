@@ -80,7 +80,9 @@ describe.each(whole ? looks : looks.slice(0, 2))('the demonstration day, %s', (n
     async (screen) => {
       const path = screen.replace(/^\/jobs\/([^/]+)/, (_, vehicle) => `/jobs/${jobs.get(vehicle)}`)
       await watched.page.goto(base + path)
-      await watched.page.getByRole('status', { name: 'Fetching' }).waitFor({ state: 'detached' })
+      // A screen may fetch several things at once.
+      const fetching = watched.page.getByRole('status', { name: 'Fetching' })
+      await expect.poll(() => fetching.count(), { timeout: 20_000 }).toBe(0)
       expect(await axe(watched.page)).toEqual([])
       expect(
         await watched.page.evaluate<number>('document.documentElement.scrollWidth - innerWidth'),
