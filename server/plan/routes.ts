@@ -41,7 +41,7 @@ export const planRoutes = ({ db, now }: AppContext): Route[] => {
     'GET /api/plan/odds': async ({ catalogue, scope }) => {
       const live = await liveOf(db, scope, catalogue, now())
       if (!live) return null
-      const { request, plan } = live
+      const { pinned: request, plan } = live
       const key = `${scope.shop} ${plan.version} ${JSON.stringify(request.technicians)}`
       const known = odds.get(key)
       if (known) return known
@@ -56,7 +56,7 @@ export const planRoutes = ({ db, now }: AppContext): Route[] => {
     'GET /api/plan/help/:id': async ({ catalogue, scope, params }) => {
       const live = await liveOf(db, scope, catalogue, now())
       if (!live?.request.jobs.some((j) => j.id === params.id)) throw notFound('car in today’s plan')
-      return inWorker('help', { request: live.request, assignments: live.forecast.assignments, job: params.id })
+      return inWorker('help', { request: live.pinned, assignments: live.forecast.assignments, job: params.id })
     },
   })
 }

@@ -1,6 +1,7 @@
-import { useEffect, useRef } from 'react'
+import { useCallback } from 'react'
 import type { DryAnswer } from '#core/drying/schema.ts'
 import { sayClock } from '#core/units/format.ts'
+import { Chart, type Drawing } from '#web/ui/Chart.tsx'
 import { words } from '#words/en/screens/drying.ts'
 
 interface Props {
@@ -22,15 +23,8 @@ const hourly = (start: number, minutes: number) => {
 
 /** Water left in each patch over the clock, with where it is touch-dry, and the cabin's humidity below. */
 export function Curve({ answer, start, nameOf, summary }: Props) {
-  const box = useRef<HTMLDivElement>(null)
-  useEffect(() => {
-    const target = box.current
-    if (!target) return
-    let gone = false
-    const style = getComputedStyle(document.documentElement)
-    const colour = (name: string) => style.getPropertyValue(name).trim()
-    void import('plotly.js-basic-dist-min').then(({ default: Plotly }) => {
-      if (gone) return
+  const draw = useCallback(
+    (colour: (token: string) => string, axis: object): Drawing => {
       const x = answer.moments.map((m) => start + m.at)
       const last = Math.max(...answer.patches.map((p) => p.dry ?? 1440), 60)
       const shown = Math.min(1440, last * 1.25)
@@ -68,16 +62,11 @@ export function Curve({ answer, start, nameOf, summary }: Props) {
         yaxis: 'y2',
         line: { color: colour('--ink-soft'), width: 2 },
       }
-      const axis = { gridcolor: colour('--line-soft'), linecolor: colour('--line'), zeroline: false, fixedrange: true }
-      void Plotly.react(
-        target,
-        [...lines, marks, humidity],
-        {
+      return {
+        data: [...lines, marks, humidity],
+        layout: {
           height: 420,
           margin: { l: 58, r: 14, t: 10, b: 76 },
-          paper_bgcolor: 'transparent',
-          plot_bgcolor: 'transparent',
-          font: { family: 'Figtree Variable, sans-serif', size: 14, color: colour('--ink') },
           xaxis: {
             ...axis,
             range: [start, start + shown],
@@ -90,12 +79,9 @@ export function Curve({ answer, start, nameOf, summary }: Props) {
           legend: { orientation: 'h', y: -0.16 },
           showlegend: true,
         },
-        { displayModeBar: false, responsive: true },
-      )
-    })
-    return () => {
-      gone = true
-    }
-  }, [answer, start, nameOf])
-  return <div ref={box} role="img" aria-label={summary} className="curve" />
+      }
+    },
+    [answer, start, nameOf],
+  )
+  return <Chart draw={draw} summary={summary} />
 }

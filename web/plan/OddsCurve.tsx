@@ -1,5 +1,6 @@
-import { useEffect, useRef } from 'react'
+import { useCallback } from 'react'
 import { sayClock } from '#core/units/format.ts'
+import { Chart, type Drawing } from '#web/ui/Chart.tsx'
 import { words } from '#words/en/screens/plan.ts'
 
 interface Props {
@@ -11,22 +12,14 @@ interface Props {
 
 /** The chance that a car is ready, by time, with what was promised. */
 export function OddsCurve({ odds, due, summary }: Props) {
-  const box = useRef<HTMLDivElement>(null)
-  useEffect(() => {
-    const target = box.current
-    if (!target) return
-    let gone = false
-    const style = getComputedStyle(document.documentElement)
-    const colour = (name: string) => style.getPropertyValue(name).trim()
-    void import('plotly.js-basic-dist-min').then(({ default: Plotly }) => {
-      if (gone) return
+  const draw = useCallback(
+    (colour: (token: string) => string, axis: object): Drawing => {
       const [from, to] = [Math.min(odds[0]!, due ?? odds[0]!) - 5, Math.max(odds.at(-1)!, due ?? 0) + 5]
       const every = to - from > 240 ? 60 : 30
       const ticks = Array.from(
         { length: Math.ceil((to - from) / every) },
         (_, i) => Math.ceil(from / every) * every + i * every,
       )
-      const axis = { gridcolor: colour('--line-soft'), linecolor: colour('--line'), zeroline: false, fixedrange: true }
       const line = {
         type: 'scatter' as const,
         mode: 'lines' as const,
@@ -44,25 +37,18 @@ export function OddsCurve({ odds, due, summary }: Props) {
         textposition: 'top center' as const,
         line: { color: colour('--ink'), dash: 'dash' as const, width: 2 },
       }
-      void Plotly.react(
-        target,
-        due === undefined ? [line] : [line, promise],
-        {
+      return {
+        data: due === undefined ? [line] : [line, promise],
+        layout: {
           height: 240,
           margin: { l: 42, r: 12, t: 22, b: 34 },
-          paper_bgcolor: 'transparent',
-          plot_bgcolor: 'transparent',
-          font: { family: 'Figtree Variable, sans-serif', size: 13, color: colour('--ink') },
           xaxis: { ...axis, range: [from, to], tickvals: ticks, ticktext: ticks.map((t) => sayClock(t)) },
           yaxis: { ...axis, range: [0, 11], tickvals: [0, 2, 5, 8, 10], title: { text: words.chanceAxis } },
           showlegend: false,
         },
-        { displayModeBar: false, responsive: true },
-      )
-    })
-    return () => {
-      gone = true
-    }
-  }, [odds, due])
-  return <div ref={box} role="img" aria-label={summary} className="curve" />
+      }
+    },
+    [odds, due],
+  )
+  return <Chart draw={draw} summary={summary} />
 }

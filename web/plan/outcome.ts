@@ -7,15 +7,11 @@ const stepsOf = (plan: Plan, job: string) => plan.assignments.filter((a) => a.ac
 /** The car that will be latest, and by how much; or that none will. */
 export function lateLine(plan: Plan): string {
   const late = plan.jobs
-    .map((job) => ({
-      job,
-      by: Math.max(0, ...stepsOf(plan, job.id).map((a) => a.end)) - (job.due ?? Number.POSITIVE_INFINITY),
-    }))
-    .filter(({ by }) => by > 0)
+    .flatMap(({ callSign, late }) => (late ? [{ callSign, by: late.by }] : []))
     .sort((a, b) => b.by - a.by)
   const [latest] = late
   if (!latest) return words.noneLate
-  return words.latest(latest.job.callSign, sayMinutes(latest.by), late.length - 1)
+  return words.latest(latest.callSign, sayMinutes(latest.by), late.length - 1)
 }
 
 /** Cars that more than one person works on. */

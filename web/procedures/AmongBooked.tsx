@@ -1,6 +1,5 @@
-import { useQuery } from '@tanstack/react-query'
+import { useMutation } from '@tanstack/react-query'
 import { Button } from 'antd'
-import { useState } from 'react'
 import { toActivities } from '#core/procedures/activities.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { sayClock } from '#core/units/format.ts'
@@ -16,22 +15,15 @@ interface Props {
 
 /** When this car could be ready among what is booked today, asked before anything is promised. */
 export function AmongBooked({ job, arrives, procedure }: Props) {
-  const [asked, setAsked] = useState<Procedure>()
-  const isAsked = asked === procedure
-  const promise = useQuery({
-    queryKey: ['plan', 'promise', job, arrives, procedure],
-    queryFn: ({ signal }) => {
-      const { activities, links } = toActivities(job, procedure)
-      return post('/api/plan/promise', { body: { job, arrives, activities, links }, signal })
-    },
-    enabled: isAsked,
-    staleTime: 60_000,
-    retry: false,
+  const promise = useMutation({
+    mutationFn: (of: Procedure) => post('/api/plan/promise', { body: { job, arrives, ...toActivities(job, of) } }),
   })
+  // An answer is for the procedure it was asked of.
+  const isAsked = promise.variables === procedure
   const { data } = promise
   return (
     <p className="row no-print flush" role="status">
-      <Button loading={promise.isFetching} onClick={() => setAsked(procedure)}>
+      <Button loading={promise.isPending} onClick={() => promise.mutate(procedure)}>
         {words.amongBooked}
       </Button>
       {isAsked && data && (

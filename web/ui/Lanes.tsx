@@ -83,6 +83,7 @@ export function Lanes({
   const [room, setRoom] = useState(900)
   const [zoom, setZoom] = useState(0)
   const [hot, setHot] = useState<string>()
+  const zoomBy = (steps: number) => setZoom((z) => Math.min(zooms.length - 1, Math.max(0, z + steps)))
   useEffect(() => {
     const watch = new ResizeObserver(([entry]) => entry && setRoom(Math.max(320, entry.contentRect.width)))
     if (box.current) watch.observe(box.current)
@@ -128,7 +129,7 @@ export function Lanes({
             className="plain-button"
             aria-label={words.wider}
             disabled={zoom === zooms.length - 1}
-            onClick={() => setZoom(zoom + 1)}
+            onClick={() => zoomBy(1)}
           >
             +
           </button>
@@ -137,7 +138,7 @@ export function Lanes({
             className="plain-button"
             aria-label={words.narrower}
             disabled={zoom === 0}
-            onClick={() => setZoom(zoom - 1)}
+            onClick={() => zoomBy(-1)}
           >
             −
           </button>
@@ -148,11 +149,11 @@ export function Lanes({
         className="lanes-scroll"
         onKeyDown={(e) => {
           if (!onSelect || (e.key !== '+' && e.key !== '-')) return
-          setZoom((z) => Math.min(zooms.length - 1, Math.max(0, z + (e.key === '+' ? 1 : -1))))
+          zoomBy(e.key === '+' ? 1 : -1)
         }}
         onWheel={(e) => {
           if (!e.ctrlKey || !onSelect) return
-          setZoom((z) => Math.min(zooms.length - 1, Math.max(0, z - Math.sign(e.deltaY))))
+          zoomBy(-Math.sign(e.deltaY))
         }}
       >
         <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} role="group" aria-label={label}>

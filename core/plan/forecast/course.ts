@@ -35,7 +35,20 @@ export interface Course {
 }
 
 /** Minutes that somebody stays on after the end of a shift to finish what they have begun, before they leave it for the next one. */
-export const staysOn = 10
+const staysOn = 10
+
+/** When somebody is there to begin what takes so long, from a time on; after the last shift they stay on. */
+export function thereFrom(shifts: readonly (readonly [number, number])[], at: number, minutes: number): number {
+  const i = shifts.findIndex(([, to]) => to > at)
+  if (i < 0) return at
+  const [from, to] = shifts[i]!
+  const next = shifts[i + 1]
+  return next !== undefined && at > from && at + minutes > to + staysOn ? next[0] : Math.max(at, from)
+}
+
+/** When a machine that is out for a while can be worked with for so long, from a time on. */
+export const backFrom = (out: readonly (readonly [number, number])[], at: number, minutes: number): number =>
+  out.reduce((time, [from, to]) => (time < to && from < time + minutes ? to : time), at)
 
 /**
  * What a plan leaves as it is when its times come otherwise: who does what in which order, and with which unit.
@@ -186,31 +199,28 @@ export function run(
         }
       }
       for (const k of job.holds) {
-        const own = held[k]!.find((u) => u.job === act.job)
-        const unit = own ?? [...held[k]!].sort((a, b) => a.until - b.until)[0]
-        if (unit && !own && unit.job >= 0 && later(unit.until)) {
+        const unit = unitFor(held[k]!, act.job)
+        if (unit && unit.job !== act.job && unit.job >= 0 && later(unit.until)) {
           at = unit.until
           why = { kind: 'machine', after: lastOf(problem, end, unit.job), machine: k }
         }
       }
       for (const p of people) {
-        const shifts = problem.people[p]!.shifts
-        const in_ = shifts.findIndex(([, to]) => to > at)
-        if (in_ < 0) continue
-        const tooLong =
-          at + minutes > shifts[in_]![1] + staysOn && shifts[in_ + 1] !== undefined && at > shifts[in_]![0]
-        const from = shifts[tooLong ? in_ + 1 : in_]![0]
-        if (from > at || (from === at && why.kind === 'given' && from > given)) {
-          at = from
+        const { shifts } = problem.people[p]!
+        const there = thereFrom(shifts, at, minutes)
+        const begins = there === at && shifts.some(([from]) => from === at)
+        if (there > at || (begins && why.kind === 'given' && at > given)) {
+          at = there
           why = { kind: 'shift' }
         }
       }
-      for (const k of act.equipment)
-        for (const [from, to] of problem.kit[k]!.out)
-          if (at < to && from < at + minutes) {
-            at = to
-            why = { kind: 'given' }
-          }
+      for (const k of act.equipment) {
+        const back = backFrom(problem.kit[k]!.out, at, minutes)
+        if (back > at) {
+          at = back
+          why = { kind: 'given' }
+        }
+      }
       end[act.index] = at + minutes
     }
     start[act.index] = at
@@ -221,7 +231,7 @@ export function run(
       site[l] = act.job
     }
     for (const k of job.holds) {
-      const unit = held[k]!.find((u) => u.job === act.job) ?? [...held[k]!].sort((a, b) => a.until - b.until)[0]
+      const unit = unitFor(held[k]!, act.job)
       if (!unit) continue
       unit.until = unit.job === act.job ? Math.max(unit.until, end[act.index]!) : end[act.index]!
       unit.job = act.job
@@ -229,6 +239,10 @@ export function run(
   }
   return { start, end, because }
 }
+
+/** The unit that a job holds, or the one it would be given: what is free soonest. */
+const unitFor = <U extends { job: number; until: number }>(units: readonly U[], job: number): U | undefined =>
+  units.find((u) => u.job === job) ?? [...units].sort((a, b) => a.until - b.until)[0]
 
 const lastOf = (problem: Problem, end: Float64Array, job: number): number =>
   problem.jobs[job]!.acts.reduce(

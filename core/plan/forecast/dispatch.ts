@@ -1,5 +1,5 @@
 import type { Act } from '#core/plan/problem/problem.ts'
-import { type Course, staysOn } from './course.ts'
+import { backFrom, type Course, thereFrom } from './course.ts'
 
 /** Of what the plan has next for them people take what can be begun soonest; so many steps ahead they look. */
 const ahead = 6
@@ -109,16 +109,8 @@ export function dispatch(crew: Crew, minutesOf: (act: Act) => number): Float64Ar
       const free = personFree[p]! + (site < 0 ? 0 : problem.travel(jobs[site]!.site, job.site))
       if (free > at) at = free
     }
-    for (const p of people[a]!) {
-      const { shifts } = problem.people[p]!
-      const i = shifts.findIndex(([, to]) => to > at)
-      if (i < 0) continue
-      const tooLong = at + minutes[a]! > shifts[i]![1] + staysOn && shifts[i + 1] !== undefined && at > shifts[i]![0]
-      const begins = shifts[tooLong ? i + 1 : i]![0]
-      if (begins > at) at = begins
-    }
-    for (const k of act.equipment)
-      for (const [out, back] of kit[k]!.out) if (at < back && out < at + minutes[a]!) at = back
+    for (const p of people[a]!) at = thereFrom(problem.people[p]!.shifts, at, minutes[a]!)
+    for (const k of act.equipment) at = backFrom(kit[k]!.out, at, minutes[a]!)
     return at
   }
   const ready: number[] = []

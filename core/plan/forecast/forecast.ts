@@ -1,15 +1,13 @@
 import { type Act, compile, type Problem } from '#core/plan/problem/problem.ts'
 import type { Assignment, PlanRequest } from '#core/plan/schema.ts'
 import { normals, seededRandom } from '#core/units/random.ts'
+import { carSpread, stepSpread } from '#core/units/spread.ts'
 import { type Course, courseOf, endOf, type Run, run } from './course.ts'
 import { crewOf, dispatch } from './dispatch.ts'
 import type { Forecast, JobForecast, LateBecause } from './schema.ts'
 
-/**
- * Spreads of what steps take, on the log scale (catalogue D1): each step its own, the car's shared by all of its steps, what dries or soaks
- * its own alone.
- */
-const spread = { step: 0.3, car: 0.2, passive: 0.12 }
+/** What dries or soaks has a spread of its own, on the log scale, and none of the car's. */
+const passiveSpread = 0.12
 const sampledDays = 500
 /** Steps of chance that are kept: the 0th, 5th … 100th percentile. */
 const kept = 20
@@ -23,11 +21,11 @@ const wanted = 0.8
 function sampler(problem: Problem, seed: number): () => (act: Act) => number {
   const normal = normals(seededRandom(seed))
   return () => {
-    const cars = problem.jobs.map(() => Math.exp(spread.car * normal()))
+    const cars = problem.jobs.map(() => Math.exp(carSpread.usual * normal()))
     return (act) => {
-      if (act.crew === 0) return act.minutes * Math.exp(spread.passive * normal())
+      if (act.crew === 0) return act.minutes * Math.exp(passiveSpread * normal())
       const median = Math.max(0.5, act.minutes - 0.5)
-      return median * cars[act.job]! * Math.exp(spread.step * normal() - spread.step ** 2 / 2)
+      return median * cars[act.job]! * Math.exp(stepSpread * normal() - stepSpread ** 2 / 2)
     }
   }
 }

@@ -1,3 +1,4 @@
+import { withAsked } from '#core/plan/machines.ts'
 import { plan } from '#core/plan/plan.ts'
 import type { Activity, Assignment, PlanLink, PlanRequest } from '#core/plan/schema.ts'
 import { forecast } from './forecast.ts'
@@ -30,11 +31,12 @@ export function promiseFor(
   { job, release, activities, links }: Wanted,
   mostPeople: number,
 ): { forecast: JobForecast; late: string[] } | undefined {
-  const known = new Set((request.equipment ?? []).map((e) => e.id))
-  const missing = [...new Set(activities.flatMap((a) => a.equipment ?? []))].filter((id) => !known.has(id))
   const more: PlanRequest = {
     ...request,
-    equipment: [...(request.equipment ?? []), ...missing.map((id) => ({ id, count: 0 }))],
+    equipment: withAsked(
+      request.equipment ?? [],
+      activities.flatMap((a) => a.equipment ?? []),
+    ),
     jobs: [...request.jobs, { id: job, release, crewLimit: mostPeople }],
     activities: [...request.activities, ...activities],
     links: [...(request.links ?? []), ...links],

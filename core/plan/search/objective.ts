@@ -32,14 +32,23 @@ export function compareScores(a: Score, b: Score): number {
 /** Minutes by which something may begin earlier or later and nobody calls it changed (engines.md §4). */
 const unnoticed = 5
 
+interface Place<Person> {
+  start: number
+  people: readonly Person[]
+}
+/** Whether other people do it, or it begins at another time, than it was. */
+export const isOtherwise = <Person>(is: Place<Person>, was: Place<Person>): boolean =>
+  is.people.length !== was.people.length ||
+  !is.people.every((p) => was.people.includes(p)) ||
+  Math.abs(is.start - was.start) > unnoticed
+
 /** Activities that other people do, or that begin at another time, than in the plan people go by. */
 export function changed(problem: Problem, { board }: Pick<Construction, 'board'>): number[] {
   const list: number[] = []
   for (const [act, before] of problem.previous) {
     const at = board.placed[act]
     if (!at || problem.pins.has(act)) continue
-    const same = at.people.length === before.people.length && at.people.every((p) => before.people.includes(p))
-    if (!same || Math.abs(at.start - before.start) > unnoticed) list.push(act)
+    if (isOtherwise(at, before)) list.push(act)
   }
   return list
 }

@@ -30,7 +30,7 @@ class Stretch {
 
 /**
  * The frontier of a whole car: as `frontier`, but of each stretch of time only the best choices are carried on, so that what it takes grows
- * with the items alone. Against the exact one on the sample cars its values are within a hundredth from 45 minutes on.
+ * with the items alone. Against the exact one on the sample cars its values are at most 1.3 % lower from 45 minutes on, and 2.8 % at half an hour.
  * @param setUp minutes of setting up a set of uses; additive over unrelated ones
  * @param related uses whose set-ups share a price
  */

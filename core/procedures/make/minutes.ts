@@ -1,5 +1,6 @@
 import type { Treatment } from '#core/catalogue/treatment.ts'
 import { normals, seededRandom } from '#core/units/random.ts'
+import { carSpread, stepSpread } from '#core/units/spread.ts'
 import type { Work } from './choose.ts'
 
 /**
@@ -46,8 +47,6 @@ export function setUpMinutes(used: readonly Treatment[]): SetUp[] {
   return [...byMachine.values()]
 }
 
-const stepSpread = 0.3
-const carSpread = { usual: 0.2, severe: 0.3 }
 const z80 = 0.8416
 
 /** 80th percentile of one step: lognormal, its own spread and the car's. */

@@ -3,16 +3,13 @@ import { forecast } from '#core/plan/forecast/forecast.ts'
 import { type HandPin, withPins } from '#core/plan/pins.ts'
 import { checkAssignments } from '#core/plan/plan.ts'
 import type { Assignment, PlanAnswer } from '#core/plan/schema.ts'
+import { isOtherwise } from '#core/plan/search/objective.ts'
 import type { Database } from '#server/database/connection.ts'
-import { plans } from '#server/database/schema.ts'
-import { inTransaction } from '#server/database/transaction.ts'
 import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
-import { announce } from '#server/http/store/changes.ts'
-import { openJobs } from '#server/jobs/open-jobs.ts'
 import type { ChangedView } from '#server/plan/views.ts'
-import { lockedRow, ofDay, remembered } from './make.ts'
-import { requestOf, today } from './request.ts'
+import { liveOf } from './live.ts'
+import { replace } from './make.ts'
 
 export interface Move {
   activity: string
@@ -50,52 +47,34 @@ export async function changePlan(
   now: string,
   { version, moves, dryRun }: { version: number; moves: readonly Move[]; dryRun: boolean },
 ): Promise<ChangedView> {
-  const day = today(scope, now)
-  const jobs = await openJobs(db, scope, catalogue)
-  const request = await requestOf(db, scope, jobs, catalogue, now, undefined)
-  return inTransaction(db, async (tx) => {
-    const row = await lockedRow(tx, scope, day)
-    if (!row) throw notFound('plan for today')
-    const facts = new Set(request.fixed?.map((f) => f.activity))
-    checked(moves, row.answer.assignments, facts, new Set(request.technicians.map((t) => t.id)))
-    const as = forecast(withPins(request, row.pins ?? []), row.answer.assignments, { days: 0 })
-    const moved = new Map(moves.map((m) => [m.activity, m]))
-    const fresh: HandPin[] = moves.map((m) => ({ ...m, by: scope.person, at: now }))
-    const pins = [...(row.pins ?? []).filter((p) => !moved.has(p.activity)), ...fresh]
-    const pinned = withPins(request, pins)
-    const wished = as.assignments.map((a) => {
-      const move = moved.get(a.activity)
-      if (!move) return a
-      const start = move.start ?? a.start
-      return { ...a, technicians: move.technicians, start, end: start + a.end - a.start }
-    })
-    const after = forecast(pinned, wished, { days: 0 })
-    // What has happened cannot break anything any more; and who is kept is not asked of those who are.
-    const warnings = brokenBy(request, after.assignments, facts)
-    const before = new Map(as.jobs.map((j) => [j.job, j.ready]))
-    const costs = after.jobs
-      .map((j) => ({ job: j.job, ready: j.ready, was: before.get(j.job) ?? j.ready }))
-      .filter((c) => c.ready !== c.was)
-    if (dryRun) return { warnings, costs }
-    if (row.version !== version) throw stale({ version: row.version })
-    await announce(tx, { shop: scope.shop, topic: 'plan' })
-    await tx
-      .update(plans)
-      .set({
-        answer: {
-          ...row.answer,
-          moved: otherwise(as.assignments, after.assignments),
-          assignments: withPast(row.answer, after.assignments),
-          warnings,
-        },
-        pins,
-        history: remembered(row),
-        changed: true,
-        version: version + 1,
-      })
-      .where(ofDay(scope, day))
-    return { warnings, costs }
+  const live = await liveOf(db, scope, catalogue, now)
+  if (!live) throw notFound('plan for today')
+  const { request, forecast: as, plan } = live
+  const facts = new Set(request.fixed?.map((f) => f.activity))
+  checked(moves, plan.answer.assignments, facts, new Set(request.technicians.map((t) => t.id)))
+  const moved = new Map(moves.map((m) => [m.activity, m]))
+  const fresh: HandPin[] = moves.map((m) => ({ ...m, by: scope.person, at: now }))
+  const pins = [...plan.pins.filter((p) => !moved.has(p.activity)), ...fresh]
+  const wished = as.assignments.map((a) => {
+    const move = moved.get(a.activity)
+    if (!move) return a
+    const start = move.start ?? a.start
+    return { ...a, technicians: move.technicians, start, end: start + a.end - a.start }
   })
+  const after = forecast(withPins(request, pins), wished, { days: 0 })
+  // What has happened cannot break anything any more; and who is kept is not asked of those who are.
+  const warnings = checkAssignments(request, after.assignments).filter((w) => !w.activities.every((a) => facts.has(a)))
+  const before = new Map(as.jobs.map((j) => [j.job, j.ready]))
+  const costs = after.jobs
+    .map((j) => ({ job: j.job, ready: j.ready, was: before.get(j.job) ?? j.ready }))
+    .filter((c) => c.ready !== c.was)
+  if (dryRun) return { warnings, costs }
+  const assignments = withPast(plan.answer, after.assignments)
+  const answer = { ...plan.answer, moved: otherwise(as.assignments, after.assignments), assignments, warnings }
+  // What was reckoned from another version than the one it is written over would undo somebody's change.
+  if (plan.version !== version) throw stale({ version: plan.version })
+  await replace(db, scope, now, version, () => ({ answer, pins, changed: true }))
+  return { warnings, costs }
 }
 
 /** What the plan said of what the day's request has no more stays in it. */
@@ -106,46 +85,23 @@ function withPast({ assignments }: PlanAnswer, after: readonly Assignment[]): As
   )
 }
 
-/** Minutes by which something may begin earlier or later and nobody calls it changed (engines.md §4). */
-const unnoticed = 5
-
 /** What others do now, or at another time, as it was before. */
 function otherwise(before: readonly Assignment[], after: readonly Assignment[]): Assignment[] {
+  const placeOf = ({ start, technicians }: Assignment) => ({ start, people: technicians })
   const now = new Map(after.map((a) => [a.activity, a]))
   return before.filter((was) => {
     const is = now.get(was.activity)
-    if (!is) return false
-    const same =
-      is.technicians.length === was.technicians.length && is.technicians.every((t) => was.technicians.includes(t))
-    return !same || Math.abs(is.start - was.start) > unnoticed
+    return is !== undefined && isOtherwise(placeOf(is), placeOf(was))
   })
 }
 
-function brokenBy(
-  request: Parameters<typeof checkAssignments>[0],
-  assignments: readonly Assignment[],
-  facts: ReadonlySet<string>,
-): PlanAnswer['warnings'] {
-  return checkAssignments(request, assignments).filter((w) => !w.activities.every((a) => facts.has(a)))
-}
-
 /** Lets go of what was moved: the next planning may put it elsewhere. */
-export async function letGo(
+export const letGo = (
   db: Database,
   scope: Scope,
   now: string,
   { version, activities }: { version: number; activities: readonly string[] },
-): Promise<void> {
-  const day = today(scope, now)
-  await inTransaction(db, async (tx) => {
-    const row = await lockedRow(tx, scope, day)
-    if (!row) throw notFound('plan for today')
-    if (row.version !== version) throw stale({ version: row.version })
-    await announce(tx, { shop: scope.shop, topic: 'plan' })
-    const pins = (row.pins ?? []).filter((p) => !activities.includes(p.activity))
-    await tx
-      .update(plans)
-      .set({ pins, history: remembered(row), version: version + 1 })
-      .where(ofDay(scope, day))
-  })
-}
+): Promise<void> =>
+  replace(db, scope, now, version, (row) => ({
+    pins: (row.pins ?? []).filter((p) => !activities.includes(p.activity)),
+  }))

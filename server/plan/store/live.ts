@@ -17,12 +17,13 @@ export interface Live {
   plan: DayPlan
   jobs: readonly OpenJob[]
   pins: readonly HandPin[]
-  /** As of now, with what is pinned. */
+  /** As of now, and the same with what is pinned. */
   request: PlanRequest
+  pinned: PlanRequest
   forecast: Forecast
 }
 
-const cache = new LRUCache<string, Pick<Live, 'key' | 'request' | 'forecast' | 'pins'>>({ max: 50 })
+const cache = new LRUCache<string, Omit<Live, 'plan' | 'jobs'>>({ max: 50 })
 
 /** Today's plan as it will come; undefined while there is none. */
 export async function liveOf(db: Database, scope: Scope, catalogue: Catalogue, now: string): Promise<Live | undefined> {
@@ -43,7 +44,7 @@ export async function liveOf(db: Database, scope: Scope, catalogue: Catalogue, n
   if (known?.key === key) return { ...known, plan, jobs }
   const pins = standingPins(request, plan.pins)
   const pinned = withPins(request, pins)
-  const live = { key, pins, request: pinned, forecast: forecast(pinned, plan.answer.assignments, { days: 0 }) }
+  const live = { key, pins, request, pinned, forecast: forecast(pinned, plan.answer.assignments, { days: 0 }) }
   cache.set(place, live)
   return { ...live, plan, jobs }
 }

@@ -15,12 +15,12 @@ import { requestOf, today } from './request.ts'
 /** Changes that can be taken back. */
 const mostBack = 5
 
-export const ofDay = (scope: Scope, day: string) => and(eq(plans.shop, scope.shop), eq(plans.day, day))
+const ofDay = (scope: Scope, day: string) => and(eq(plans.shop, scope.shop), eq(plans.day, day))
 
 type Row = typeof plans.$inferSelect
 
 /** A plan's history with what it is now at its end. */
-export const remembered = ({ history, answer, pins, changed }: Row): PlanBefore[] =>
+const remembered = ({ history, answer, pins, changed }: Row): PlanBefore[] =>
   [...(history ?? []), { assignments: answer.assignments, pins: pins ?? [], changed }].slice(-mostBack)
 
 /** Kept times may stand in each other's way, or in that of what has happened since: then only the people are kept. */
@@ -57,32 +57,47 @@ export async function makePlan(db: Database, scope: Scope, catalogue: Catalogue,
   })
 }
 
-export async function lockedRow(tx: Transaction, scope: Scope, day: string): Promise<Row | undefined> {
+async function lockedRow(tx: Transaction, scope: Scope, day: string): Promise<Row | undefined> {
   const [row] = await tx.select().from(plans).where(ofDay(scope, day)).for('update')
   return row
 }
 
-/** Puts the plan back to what it was before its last change. @throws Problem where nothing was changed, or something newer was */
-export async function takeBack(db: Database, scope: Scope, now: string, version: number): Promise<void> {
+/**
+ * Writes a change over the version it was made from; what the plan was before can be taken back to, unless the change says what is kept of that.
+ * @throws Problem where there is no plan, or something newer
+ */
+export async function replace(
+  db: Database,
+  scope: Scope,
+  now: string,
+  version: number,
+  change: (row: Row) => Partial<Pick<Row, 'answer' | 'pins' | 'changed' | 'history'>>,
+): Promise<void> {
   const day = today(scope, now)
   await inTransaction(db, async (tx) => {
     const row = await lockedRow(tx, scope, day)
     if (!row) throw notFound('plan for today')
     if (row.version !== version) throw stale({ version: row.version })
-    const history = row.history ?? []
-    const before = history.at(-1)
-    if (!before) throw new Problem(409, 'nothing-to-undo', 'Nothing of this plan was changed yet.')
+    const values = change(row)
     await announce(tx, { shop: scope.shop, topic: 'plan' })
-    const { moved: _moved, ...answer } = row.answer
     await tx
       .update(plans)
-      .set({
-        answer: { ...answer, assignments: before.assignments },
-        pins: before.pins,
-        changed: before.changed,
-        history: history.slice(0, -1),
-        version: version + 1,
-      })
+      .set({ history: remembered(row), ...values, version: version + 1 })
       .where(ofDay(scope, day))
   })
 }
+
+/** Puts the plan back to what it was before its last change. @throws Problem where nothing was changed, or something newer was */
+export const takeBack = (db: Database, scope: Scope, now: string, version: number): Promise<void> =>
+  replace(db, scope, now, version, (row) => {
+    const history = row.history ?? []
+    const before = history.at(-1)
+    if (!before) throw new Problem(409, 'nothing-to-undo', 'Nothing of this plan was changed yet.')
+    const { moved: _moved, ...answer } = row.answer
+    return {
+      answer: { ...answer, assignments: before.assignments },
+      pins: before.pins,
+      changed: before.changed,
+      history: history.slice(0, -1),
+    }
+  })

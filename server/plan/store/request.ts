@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { dayRequest } from '#core/job/day-request.ts'
 import { workersOf } from '#core/job/reduce.ts'
+import { withAsked } from '#core/plan/machines.ts'
 import type { Assignment, PlanRequest } from '#core/plan/schema.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { usable } from '#core/shop/kit.ts'
@@ -37,12 +38,6 @@ function planned(jobs: readonly OpenJob[]): (OpenJob & { procedure: Procedure })
     })
 }
 
-/** What there is of each machine; of what is broken, or is the shop's no more, and a sheet still asks for, there are none. */
-function machinesOf(there: readonly { id: string; count: number }[], asked: readonly string[]) {
-  const known = new Set(there.map((k) => k.id))
-  return [...there, ...[...new Set(asked)].filter((id) => !known.has(id)).map((id) => ({ id, count: 0 }))]
-}
-
 /** The day as it stands now, for the planner: what is over or under way as facts. */
 export async function requestOf(
   db: Database,
@@ -73,7 +68,7 @@ export async function requestOf(
   return dayRequest({
     // People without shifts are not planned, but may have done something.
     people: crew.map((p) => ({ id: p.id, skills: p.skills, shifts: p.shifts })),
-    equipment: machinesOf(
+    equipment: withAsked(
       kit.map((k) => ({ id: k.kind, count: usable(k) })),
       chosen.flatMap(({ procedure }) => procedure.steps.flatMap((s) => s.equipment)),
     ),

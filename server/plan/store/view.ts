@@ -82,7 +82,7 @@ export async function planView(
   const at = new Map(forecast.assignments.filter((a) => a.end > minute - shownAfter).map((a) => [a.activity, a]))
   const unscheduled = answer.unscheduled.slice(0, mostUnplanned)
   const told = new Set(unscheduled.map((u) => u.activity))
-  const begun = new Set(request.fixed?.filter((f) => f.start < (request.now ?? 0)).map((f) => f.activity))
+  const begun = new Set(request.fixed?.map((f) => f.activity))
   const kept = new Map(pins.map((p) => [p.activity, p]))
   const coming = new Map(forecast.jobs.map((j) => [j.job, j]))
   const stepsOf = ({ job, procedure }: OpenJob): PlanStep[] =>
