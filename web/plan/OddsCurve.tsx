@@ -14,7 +14,7 @@ interface Props {
 export function OddsCurve({ odds, due, summary }: Props) {
   const draw = useCallback(
     (colour: (token: string) => string, axis: object): Drawing => {
-      const [from, to] = [Math.min(odds[0]!, due ?? odds[0]!) - 5, Math.max(odds.at(-1)!, due ?? 0) + 5]
+      const [from, to] = [Math.min(odds[0]!, due ?? odds[0]!) - 20, Math.max(odds.at(-1)!, due ?? 0) + 20]
       const every = to - from > 240 ? 60 : 30
       const ticks = Array.from(
         { length: Math.ceil((to - from) / every) },
