@@ -7,6 +7,7 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { part, place } from '../support/car.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { pick } from '../support/pick.ts'
+import { tap } from '../support/tap.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
 
 let demo: DemoServer
@@ -366,10 +367,11 @@ it('by finger on a phone: strokes paint, taps answer, the sheet stands nose-up',
   // The stroke is over, painted and saved before the next touch begins.
   await page.locator('[data-place="seat-1r"][aria-label*=heavy]').waitFor()
   await saved(page)
-  await page.getByLabel('take photos?').getByText('no', { exact: true }).tap()
-  await page.getByText('No photos; findings are written down.').waitFor()
-  await tab(page, 'Photos').tap()
-  await page.getByText('The customer does not want photos.').waitFor()
+  await tap(
+    page.getByLabel('take photos?').getByText('no', { exact: true }),
+    page.getByText('No photos; findings are written down.'),
+  )
+  await tap(tab(page, 'Photos'), page.getByText('The customer does not want photos.'))
   await saved(page)
   const { checkIn } = await api(page, `/api/jobs/${job}`)
   expect(checkIn.condition['seat-1l.seat-base'].soil).toBe(3)
