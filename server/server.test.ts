@@ -120,6 +120,7 @@ describe('bad bodies', () => {
         dryRun: false,
       },
       'POST /api/plan/back': { version: plan.version },
+      'PUT /api/jobs/:id/called-off': { version: 1, how: 'cancelled', why: '' },
       'PUT /api/jobs/:id/booking': { version: 1, arrives: '2026-11-28T09:00:00Z', due: null },
       'POST /api/plan/promise': {
         job: 'x',
@@ -316,6 +317,10 @@ describe('the published description', () => {
     expect((await owner.send('PUT', `/api/jobs/${draft.id}/check-in`, saved)).status).toBe(200)
     const booking = { version: draft.version + 1, arrives: new Date(Date.now() + 86_400_000).toISOString(), due: null }
     expect((await owner.send('PUT', `/api/jobs/${draft.id}/booking`, booking)).status).toBe(200)
+    const off = { version: booking.version + 1, how: 'withdrawn', why: 'full' }
+    expect((await owner.send('PUT', `/api/jobs/${draft.id}/called-off`, off)).status).toBe(200)
+    const after = { ...off, version: off.version + 1, how: null }
+    expect((await owner.send('PUT', `/api/jobs/${draft.id}/called-off`, after)).status).toBe(200)
     expect((await owner.get('/api/week')).status).toBe(200)
     const said = intent('note', { text: 'keys in the office' })
     expect((await owner.send('POST', `/api/jobs/${job.id}/events`, said)).status).toBe(200)

@@ -13,7 +13,7 @@ import { photoFile, photosOf } from '#server/photos/store.ts'
 import { speak } from '#words/en/speak.ts'
 import { takeFleet } from './fleet.ts'
 import { checkInPdf, mostPhotos } from './sheet-pdf.ts'
-import { jobView, openJob, saveDraft } from './store.ts'
+import { callOff, jobView, openJob, saveDraft } from './store.ts'
 import type { JobView } from './views.ts'
 import { checkInWires } from './wire.ts'
 
@@ -76,6 +76,8 @@ export const checkInRoutes = ({ db, files, now }: AppContext): Route[] => {
       judgeTimes({ arrives, due })
       return jobView(await saveDraft(db, scope, params.id, version, { arrives, due }))
     },
+    'PUT /api/jobs/:id/called-off': async ({ scope, params, body: { version, how, why } }): Promise<JobView> =>
+      jobView(await callOff(db, scope, params.id, version, how && { how, why: why.trim(), by: scope.name, at: now() })),
     'GET /api/jobs/:id/check-in/sheet': async ({ catalogue, scope, params }) => {
       const job = await jobOf(db, scope, params.id)
       const name = `check-in-${job.callSign.toLowerCase().replace(' ', '-')}.pdf`

@@ -1,6 +1,7 @@
 import { and, eq, inArray, isNotNull } from 'drizzle-orm'
 import { plateKey } from '#core/cabin/plate.ts'
 import { readVin } from '#core/cabin/vin.ts'
+import type { CalledOff } from '#core/check-in/called-off.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import { sameJson } from '#core/draft/three-way.ts'
 import type { Database } from '#server/database/connection.ts'
@@ -9,13 +10,14 @@ import { inTransaction, isDuplicate, type Transaction } from '#server/database/t
 import { Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { announce } from '#server/http/store/changes.ts'
-import { type JobRow, jobOf } from '#server/jobs/jobs.ts'
+import { type JobRow, jobOf, stillExpected } from '#server/jobs/jobs.ts'
 import { type CallSign, freeCallSigns } from './call-signs.ts'
 import type { JobView } from './views.ts'
 
 export function jobView(job: JobRow): JobView {
-  const { id, callSign, colour, state, version, checkIn, arrives, due, procedureVersion } = job
-  return { id, callSign, colour, state, version, checkIn, arrives, due, procedureVersion }
+  const { id, callSign, colour, state, version, checkIn, arrives, due, procedureVersion, calledOff } = job
+  const seen = { id, callSign, colour, state, version, checkIn, arrives, due, procedureVersion }
+  return { ...seen, ...(calledOff ? { calledOff } : {}) }
 }
 
 export interface NewJob {
@@ -45,13 +47,20 @@ async function judgeCustomer(db: Database | Transaction, scope: Scope, { custome
     ])
 }
 
-/** So many call signs no open job of the shop has, in their usual order. */
-async function callSignsFor(db: Database | Transaction, scope: Scope, wanted: number): Promise<CallSign[]> {
+/** So many call signs no open job of the shop has, in their usual order; `before` that of a job that had one, where it is free. */
+async function callSignsFor(
+  db: Database | Transaction,
+  scope: Scope,
+  wanted: number,
+  before?: JobRow,
+): Promise<CallSign[]> {
   const taken = await db
     .select({ name: jobs.openCallSign })
     .from(jobs)
     .where(and(eq(jobs.shop, scope.shop), isNotNull(jobs.openCallSign)))
-  return freeCallSigns(new Set(taken.map((t) => t.name!)), wanted)
+  const names = new Set(taken.map((t) => t.name!))
+  if (before && !names.has(before.callSign)) return [{ name: before.callSign, colour: before.colour }]
+  return freeCallSigns(names, wanted)
 }
 
 const draftRow = (scope: Scope, job: NewJob, sign: CallSign) => ({
@@ -142,12 +151,7 @@ export async function saveDraft(
 ): Promise<JobRow> {
   return inTransaction(db, async (tx) => {
     const job = await jobOf(tx, scope, id, true)
-    if (job.state !== 'draft')
-      throw new Problem(
-        409,
-        'checked-in',
-        `${job.callSign} is checked in; its check-in can no longer be edited as a draft.`,
-      )
+    stillExpected(job, `${job.callSign} is checked in; its check-in can no longer be edited as a draft.`)
     if (job.version !== version) {
       const now = Object.fromEntries(Object.keys(change).map((key) => [key, job[key as keyof typeof change]]))
       if (sameJson({ ...change }, now)) return job
@@ -161,5 +165,37 @@ export async function saveDraft(
       .set({ ...change, ...keys, version: version + 1 })
       .where(and(eq(jobs.shop, scope.shop), eq(jobs.id, id)))
     return { ...job, ...change, ...keys, version: version + 1 }
+  })
+}
+
+/**
+ * Calls a booking off, or takes it up again under its call sign, or another where that is in use by now. Sent twice it is the same.
+ * @throws Problem 409 where it is checked in, somebody changed it first, or its time has not come
+ */
+export async function callOff(
+  db: Database,
+  scope: Scope,
+  id: string,
+  version: number,
+  calledOff: CalledOff | null,
+): Promise<JobRow> {
+  return inTransaction(db, async (tx) => {
+    const job = await jobOf(tx, scope, id, true)
+    if ((job.calledOff?.how ?? null) === (calledOff?.how ?? null)) return job
+    if (calledOff) stillExpected(job, `${job.callSign} is here; it cannot be called off.`)
+    if (job.version !== version) throw stale(jobView(job))
+    if (calledOff?.how === 'no-show' && calledOff.at < job.arrives)
+      throw new Problem(409, 'not-due', `${job.callSign} is not expected yet: it cannot have stayed away.`)
+    const [sign] = await callSignsFor(tx, scope, 1, job)
+    const change = calledOff
+      ? { state: 'called-off' as const, openCallSign: null }
+      : { state: 'draft' as const, openCallSign: sign!.name, callSign: sign!.name, colour: sign!.colour }
+    const values = { ...change, calledOff, version: version + 1 }
+    await announce(tx, { shop: scope.shop, topic: 'job', job: id })
+    await tx
+      .update(jobs)
+      .set(values)
+      .where(and(eq(jobs.shop, scope.shop), eq(jobs.id, id)))
+    return { ...job, ...values }
   })
 }

@@ -1,12 +1,16 @@
 import { type Static, Type } from '@sinclair/typebox'
+import { CalledOff } from '#core/check-in/called-off.ts'
 import { CheckIn } from '#core/check-in/check-in.ts'
+import { JobState } from '#core/job/job-state.ts'
 
 export const JobView = Type.Object(
   {
     id: Type.String(),
     callSign: Type.String(),
     colour: Type.String(),
-    state: Type.Union([Type.Literal('draft'), Type.Literal('checked-in'), Type.Literal('handed-over')]),
+    state: JobState,
+    /** Why it does not come. */
+    calledOff: Type.Optional(CalledOff),
     version: Type.Integer(),
     checkIn: CheckIn,
     arrives: Type.String(),

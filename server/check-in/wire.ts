@@ -1,4 +1,5 @@
 import { Type } from '@sinclair/typebox'
+import { WayOff } from '#core/check-in/called-off.ts'
 import { CheckIn } from '#core/check-in/check-in.ts'
 import { Uuid } from '#core/units/uuid.ts'
 import { wires } from '#server/http/wire.ts'
@@ -45,6 +46,19 @@ export const checkInWires = wires({
     allow: 'check-in.write',
     /** Another time for a car that has not been checked in. */
     body: Type.Object({ version: Type.Integer({ minimum: 1 }), arrives: Moment, due: Due }, Strict),
+    answer: JobView,
+  },
+  'PUT /api/jobs/:id/called-off': {
+    allow: 'check-in.write',
+    /** A booked car does not come; with null it comes after all. */
+    body: Type.Object(
+      {
+        version: Type.Integer({ minimum: 1 }),
+        how: Type.Union([WayOff, Type.Null()]),
+        why: Type.String({ maxLength: 300 }),
+      },
+      Strict,
+    ),
     answer: JobView,
   },
   'GET /api/jobs/:id/check-in/sheet': {

@@ -14,8 +14,10 @@ import {
   varchar,
 } from 'drizzle-orm/mysql-core'
 import type { Body } from '#core/cabin/schema.ts'
+import type { CalledOff } from '#core/check-in/called-off.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { DayWeather } from '#core/drying/weather.ts'
+import type { JobState } from '#core/job/job-state.ts'
 import type { Offline } from '#core/job/schema.ts'
 import type { Mix, Ratio } from '#core/mixing/schema.ts'
 import type { HandPin, PlanBefore } from '#core/plan/pins.ts'
@@ -306,7 +308,6 @@ export const containers = mysqlTable(
   (t) => [index('containers_shop').on(t.shop), uniqueIndex('containers_of_shop').on(t.shop, t.id)],
 )
 
-export type JobState = 'draft' | 'checked-in' | 'handed-over'
 export const jobs = mysqlTable(
   'jobs',
   {
@@ -330,6 +331,8 @@ export const jobs = mysqlTable(
     plateKey: varchar('plate_key', { length: 16 }).notNull().default(''),
     vin: varchar('vin', { length: 17 }),
     customer: id('customer_id'),
+    /** Why it does not come, where it was called off. */
+    calledOff: json<CalledOff>('called_off'),
   },
   (t) => [
     uniqueIndex('jobs_open_call_sign').on(t.shop, t.openCallSign),

@@ -1,6 +1,7 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { DayWeather } from '#core/drying/weather.ts'
 import { DuskRisk } from '#core/job/dusk.ts'
+import { JobState } from '#core/job/job-state.ts'
 import { Need, Petal } from '#core/job/schema.ts'
 import { Title } from '#core/procedures/message-schemas.ts'
 
@@ -12,7 +13,7 @@ export const DayJobView = Type.Object(
     id: Type.String(),
     callSign: Type.String(),
     colour: Type.String(),
-    state: Type.Union([Type.Literal('draft'), Type.Literal('checked-in'), Type.Literal('handed-over')]),
+    state: JobState,
     vehicle: Type.String(),
     plate: Type.String(),
     petals: Type.Array(Petal),

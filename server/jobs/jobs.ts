@@ -9,7 +9,7 @@ import type { Procedure } from '#core/procedures/schema.ts'
 import type { Database } from '#server/database/connection.ts'
 import { events, jobs, procedures } from '#server/database/schema.ts'
 import type { Transaction } from '#server/database/transaction.ts'
-import { notFound } from '#server/http/problem.ts'
+import { notFound, Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 
 // What several capabilities need of a job: its row, its issued procedure and its folded ledger, always within a scope.
@@ -34,6 +34,14 @@ export async function jobOf(db: Reader, scope: Scope, id: string, lock = false):
   const [job] = await (lock ? query.for('update') : query)
   if (!job) throw notFound('job')
   return job
+}
+
+/** @throws Problem 409 when a car is not expected any more: it is here (said with `here`), or was called off */
+export function stillExpected({ state, callSign }: Pick<JobRow, 'state' | 'callSign'>, here: string): void {
+  if (state === 'draft') return
+  if (state === 'called-off')
+    throw new Problem(409, 'called-off', `${callSign} was called off. Say first that it comes after all.`)
+  throw new Problem(409, 'checked-in', here)
 }
 
 export async function issuedProcedure(db: Reader, scope: Scope, job: Pick<JobRow, 'id' | 'procedureVersion'>) {

@@ -1,4 +1,4 @@
-import { and, eq, ne, sql } from 'drizzle-orm'
+import { and, eq, notInArray, sql } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import { emptyState } from '#core/job/reduce.ts'
@@ -37,7 +37,11 @@ async function openOf(db: Database, scope: Scope, catalogue: Catalogue, one?: st
     .select(columns)
     .from(jobs)
     .where(
-      and(eq(jobs.shop, scope.shop), ne(jobs.state, 'handed-over'), one === undefined ? undefined : eq(jobs.id, one)),
+      and(
+        eq(jobs.shop, scope.shop),
+        notInArray(jobs.state, ['handed-over', 'called-off']),
+        one === undefined ? undefined : eq(jobs.id, one),
+      ),
     )
     .orderBy(jobs.arrives)
   const currents = await currentsOf(db, scope, rows, catalogue)

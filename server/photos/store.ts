@@ -7,7 +7,7 @@ import { dropUnused } from '#server/files/store.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { announce } from '#server/http/store/changes.ts'
-import { jobOf } from '#server/jobs/jobs.ts'
+import { jobOf, stillExpected } from '#server/jobs/jobs.ts'
 import { picture } from './picture.ts'
 import type { PhotoKind, PhotoView } from './views.ts'
 
@@ -112,9 +112,12 @@ export async function markPhoto(db: Database, scope: Scope, id: string, marks: P
 export async function removePhoto(db: Database, files: FileStore, scope: Scope, id: string): Promise<void> {
   const row = await photoRow(db, scope, id)
   await inTransaction(db, async (tx) => {
-    const [job] = await tx.select({ state: jobs.state }).from(jobs).where(eq(jobs.id, row.job)).for('update')
-    if (job?.state !== 'draft')
-      throw new Problem(409, 'checked-in', 'The vehicle is checked in: its photos are part of what was agreed.')
+    const [job] = await tx
+      .select({ state: jobs.state, callSign: jobs.callSign })
+      .from(jobs)
+      .where(eq(jobs.id, row.job))
+      .for('update')
+    if (job) stillExpected(job, 'The vehicle is checked in: its photos are part of what was agreed.')
     await tx.delete(photos).where(and(eq(photos.shop, scope.shop), eq(photos.id, id)))
     await announce(tx, { shop: scope.shop, topic: 'photos', job: row.job })
   })

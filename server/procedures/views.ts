@@ -1,4 +1,5 @@
 import { type Static, Type } from '@sinclair/typebox'
+import { CalledOff } from '#core/check-in/called-off.ts'
 import {
   Difference,
   Finding,
@@ -140,6 +141,21 @@ export type WeekDay = Static<typeof WeekDay>
 export const WeekView = Type.Object(
   {
     days: Type.Array(WeekDay),
+    /** Booked cars that do not come, from yesterday on. */
+    calledOff: Type.Array(
+      Type.Object(
+        {
+          id: Type.String(),
+          version: Type.Integer(),
+          callSign: Type.String(),
+          vehicle: Type.String(),
+          arrives: Type.String(),
+          off: CalledOff,
+        },
+        Strict,
+      ),
+    ),
+    now: Type.String(),
     /** Cars expected after these days. */
     later: Type.Integer(),
   },

@@ -1,5 +1,6 @@
 import { and, desc, eq, gte, like, lt, or, sql } from 'drizzle-orm'
 import { plateKey } from '#core/cabin/plate.ts'
+import type { JobState } from '#core/job/job-state.ts'
 import { momentOf } from '#core/units/shop-time.ts'
 import type { Database } from '#server/database/connection.ts'
 import { jobs } from '#server/database/schema.ts'
@@ -11,7 +12,7 @@ const page = 50
 
 export interface Wanted {
   find: string
-  state: 'draft' | 'checked-in' | 'handed-over' | undefined
+  state: JobState | undefined
   from: string | undefined
   to: string | undefined
   before: string | undefined

@@ -1,4 +1,4 @@
-import { and, desc, eq, gt, lt } from 'drizzle-orm'
+import { and, desc, eq, gt, lt, ne } from 'drizzle-orm'
 import Papa from 'papaparse'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { fractionOf } from '#core/mixing/fraction.ts'
@@ -48,7 +48,7 @@ export async function stockOf(db: Database, scope: Scope, catalogue: Catalogue, 
     await db
       .select({ id: jobs.id })
       .from(jobs)
-      .where(and(eq(jobs.shop, scope.shop), gt(jobs.arrives, since)))
+      .where(and(eq(jobs.shop, scope.shop), gt(jobs.arrives, since), ne(jobs.state, 'called-off')))
   ).length
   const items = [
     // What is not bought any more stands here while some of it does.

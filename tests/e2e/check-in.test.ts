@@ -438,6 +438,31 @@ it('walked round on a phone by somebody who has only the names on the screen: a 
   expect(troubles).toEqual([])
 })
 
+it('a booked car that does not come leaves the week with its reason, and comes after all in one press', async () => {
+  const { page } = desk
+  const job = await takeIn(page, 'AWAY 1')
+  const { callSign } = await api(page, `/api/jobs/${job}`)
+  await page.getByRole('button', { name: 'Not coming …' }).click()
+  const ask = page.getByRole('dialog')
+  await ask.getByLabel('What was said (may be left empty)').fill('the battery is flat')
+  await ask.getByRole('button', { name: 'Call it off' }).click()
+  await page.getByText(/did not come: “the battery is flat” \(Tam/).waitFor()
+  expect(await page.getByRole('button', { name: 'Not coming …' }).count()).toBe(0)
+  await page.goto(`${base}/week`)
+  const off = page.locator(`[data-job="${job}"]`)
+  await off.getByText(/did not come/).waitFor()
+  expect(await axe(page)).toEqual([])
+  await off.getByRole('button', { name: `It comes after all: ${callSign}` }).click()
+  await off.waitFor({ state: 'detached' })
+  // From the week itself, by keys alone; what is not due yet cannot have stayed away.
+  await page.getByRole('button', { name: `Not coming … ${callSign}` }).focus()
+  await page.keyboard.press('Enter')
+  await ask.waitFor()
+  expect(await axe(page)).toEqual([])
+  await page.keyboard.press('Escape')
+  await ask.waitFor({ state: 'detached' })
+})
+
 it('nothing else went wrong on the way', () => {
   // The one refusal that was asked for.
   expect(desk.troubles.filter((t) => !t.includes('415'))).toEqual([])

@@ -3,17 +3,23 @@ import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { walkRound } from '#core/cabin/walk-round.ts'
+import type { WayOff } from '#core/check-in/called-off.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import { marksOf } from '#core/condition/marks.ts'
 import type { Condition } from '#core/condition/schema.ts'
 import { endsWalk, placesOf, withoutFinding } from '#core/procedures/make/findings-that-stop.ts'
 import type { JobView } from '#server/check-in/views.ts'
+import { useCallOff } from '#web/client/booking.ts'
 import { savedCheckIn } from '#web/client/draft-kinds.ts'
+import { get } from '#web/client/http.ts'
 import { keepFile } from '#web/client/keep-file.ts'
 import { useCatalogue, useMay, usePeople, useSignedIn } from '#web/client/session.ts'
 import { useVersionedDraft } from '#web/client/useVersionedDraft.ts'
+import { saidAt } from '#web/shell/clock.ts'
 import { useJob } from '#web/shell/JobFrame.tsx'
 import { useRouteId } from '#web/shell/useRouteId.ts'
+import { CalledOff } from '#web/ui/CalledOff.tsx'
+import { CallOffDialog } from '#web/ui/CallOffDialog.tsx'
 import type { Look } from '#web/ui/cabin-look.ts'
 import { DraftConflict, DraftStatus } from '#web/ui/DraftStatus.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
@@ -21,6 +27,7 @@ import { Fetching } from '#web/ui/Fetching.tsx'
 import { StopTold } from '#web/ui/StopTold.tsx'
 import { useCar } from '#web/ui/useCar.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
+import { words as booking } from '#words/en/screens/booking.ts'
 import { words } from '#words/en/screens/check-in.ts'
 import { speak } from '#words/en/speak.ts'
 import './check-in.css'
@@ -54,7 +61,10 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
     draft.change((now) => ({ ...now, checkIn: update(now.checkIn) }), step)
   const go = useNavigate()
   const session = useSignedIn()
-  const writes = useMay('check-in.write') && job.state === 'draft'
+  const mayBook = useMay('check-in.write')
+  const writes = mayBook && job.state === 'draft'
+  const callOff = useCallOff()
+  const [off, setOff] = useState(false)
   const people = (usePeople().data ?? []).map((p) => p.name)
   const [focused, setFocused] = useState<string>()
   const [tab, setTab] = useState<Tab>('asked')
@@ -75,6 +85,12 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
 
   const setCondition = (update: (now: Condition) => Condition, step = true) =>
     change((now) => ({ ...now, condition: update(now.condition) }), step)
+  const sayOff = async (how: WayOff | null, why: string) => {
+    // What was taken down is kept with it, and each save made a version of its own.
+    if (!(await draft.flush())) return
+    const { version } = await get('/api/jobs/:id', { params: { id: job.id } })
+    callOff.mutate({ id: job.id, version, how, why }, { onSuccess: () => setOff(false) })
+  }
   const seeProcedure = async () => {
     // Two people's versions are settled here, where both can be seen.
     if (!(await draft.flush()) && draft.snapshot().status === 'conflict') return
@@ -118,12 +134,35 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
   )
   return (
     <>
+      {job.calledOff && (
+        <p className="row card" role="status">
+          <strong>{booking.calledOff}</strong>
+          <CalledOff
+            callSign={job.callSign}
+            off={job.calledOff}
+            when={saidAt(session.timeZone, job.calledOff.at)}
+            busy={callOff.isPending}
+            error={callOff.error}
+            onBack={mayBook ? () => void sayOff(null, '') : undefined}
+          />
+        </p>
+      )}
       <DraftConflict
         conflict={held.conflict}
         name={(pointer) => placeName(pointer, nameOf)}
         show={placeWords}
         onResolve={draft.resolve}
       />
+      {off && (
+        <CallOffDialog
+          callSign={job.callSign}
+          isDue={Date.parse(job.arrives) <= Date.now()}
+          busy={callOff.isPending}
+          error={callOff.error}
+          onSay={(how, why) => void sayOff(how, why)}
+          onClose={() => setOff(false)}
+        />
+      )}
       {untold && (
         <StopTold
           key={untold.id}
@@ -225,17 +264,20 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
             />
             <DraftStatus
               {...held}
-              calm={writes ? words.status[held.status] : words.closed}
+              calm={writes ? words.status[held.status] : job.calledOff ? booking.readOnly : words.closed}
               onRetry={() => void draft.flush()}
               onDiscard={draft.discard}
             />
             <div className="in-pair">
               {may && !narrow && walk}
               <Button onClick={() => keepFile(`check-in-${vehicle.plate}`, checkIn)}>{words.keepJson}</Button>
+              {writes && <Button onClick={() => setOff(true)}>{booking.notComingShort}</Button>}
             </div>
-            <Button type="primary" size="large" onClick={() => void seeProcedure()}>
-              {words.procedure}
-            </Button>
+            {job.state !== 'called-off' && (
+              <Button type="primary" size="large" onClick={() => void seeProcedure()}>
+                {words.procedure}
+              </Button>
+            )}
           </aside>
         </div>
       )}

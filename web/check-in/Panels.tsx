@@ -94,7 +94,7 @@ export function Panels({
               {panels[tab]()}
             </fieldset>
           </ConfigProvider>
-          {tab === 'asked' && job.state !== 'draft' && (
+          {tab === 'asked' && job.procedureVersion !== null && (
             <SaidLater job={job.id} customer={checkIn.customer} catalogue={catalogue} />
           )}
         </>

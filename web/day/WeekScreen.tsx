@@ -5,14 +5,18 @@ import { Link } from 'react-router'
 import { sayMinutes } from '#core/units/format.ts'
 import { dayIn, minuteOf, momentOf } from '#core/units/shop-time.ts'
 import type { WeekDay } from '#server/procedures/views.ts'
+import { useCallOff } from '#web/client/booking.ts'
 import { get, put } from '#web/client/http.ts'
 import { useMay, useSignedIn } from '#web/client/session.ts'
-import { clockIn, weekdayIn } from '#web/shell/clock.ts'
+import { clockIn, saidAt, weekdayIn } from '#web/shell/clock.ts'
+import { CalledOff } from '#web/ui/CalledOff.tsx'
+import { CallOffDialog } from '#web/ui/CallOffDialog.tsx'
 import { ClockField } from '#web/ui/ClockField.tsx'
 import { DayField } from '#web/ui/DayField.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import './week.css'
+import { words as booking } from '#words/en/screens/booking.ts'
 import { words } from '#words/en/screens/week.ts'
 
 type Booked = WeekDay['jobs'][number]
@@ -22,11 +26,18 @@ const noon = (day: string) => Date.parse(`${day}T12:00:00Z`)
 
 export default function WeekScreen() {
   const week = useQuery({ queryKey: ['week'], queryFn: ({ signal }) => get('/api/week', { signal }) })
+  const zone = useSignedIn().timeZone
   const mayBook = useMay('check-in.write')
   const [moved, setMoved] = useState<Booked>()
+  const callOff = useCallOff()
+  const [off, setOff] = useState<Booked>()
+  const openOff = (job: Booked) => {
+    callOff.reset()
+    setOff(job)
+  }
   if (week.isPending) return <Fetching lines={6} />
   if (week.isLoadingError) return <ErrorNotice error={week.error} onRetry={() => void week.refetch()} />
-  const { days, later } = week.data
+  const { days, calledOff, later } = week.data
   const most = Math.max(1, ...days.map((d) => Math.max(d.minutes, bookedOf(d))))
   return (
     <section className="card" aria-label={words.title}>
@@ -40,10 +51,55 @@ export default function WeekScreen() {
       </div>
       <ol className="plain week">
         {days.map((day, i) => (
-          <Day key={day.day} day={day} most={most} isToday={i === 0} onMove={mayBook ? setMoved : undefined} />
+          <Day
+            key={day.day}
+            day={day}
+            most={most}
+            isToday={i === 0}
+            booking={mayBook ? { onMove: setMoved, onOff: openOff } : undefined}
+          />
         ))}
       </ol>
       {later > 0 && <p className="soft">{words.later(later)}</p>}
+      {calledOff.length > 0 && (
+        <>
+          <h2>{booking.calledOff}</h2>
+          <ul className="plain stack close">
+            {calledOff.map((job) => (
+              <li key={job.id} className="row" data-job={job.id}>
+                <span>
+                  <Link to={`/jobs/${job.id}/check-in`}>{job.callSign}</Link>{' '}
+                  <span className="soft">
+                    {job.vehicle} · {words.wasToCome(saidAt(zone, job.arrives))}
+                  </span>
+                </span>
+                <CalledOff
+                  callSign={job.callSign}
+                  off={job.off}
+                  when={saidAt(zone, job.off.at)}
+                  busy={callOff.isPending && callOff.variables.id === job.id}
+                  error={callOff.variables?.id === job.id ? callOff.error : null}
+                  onBack={
+                    mayBook ? () => callOff.mutate({ id: job.id, version: job.version, how: null, why: '' }) : undefined
+                  }
+                />
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {off && (
+        <CallOffDialog
+          callSign={off.callSign}
+          isDue={off.arrives <= week.data.now}
+          busy={callOff.isPending}
+          error={callOff.error}
+          onSay={(how, why) =>
+            callOff.mutate({ id: off.id, version: off.version, how, why }, { onSuccess: () => setOff(undefined) })
+          }
+          onClose={() => setOff(undefined)}
+        />
+      )}
       {moved && <MoveDialog job={moved} onClose={() => setMoved(undefined)} />}
     </section>
   )
@@ -56,11 +112,11 @@ interface DayProps {
   /** Minutes that fill the whole width. */
   most: number
   isToday: boolean
-  onMove: ((job: Booked) => void) | undefined
+  booking: { onMove: (job: Booked) => void; onOff: (job: Booked) => void } | undefined
 }
 
 /** A day's cars as blocks as long as their work, over the hours that people are there. */
-function Day({ day, most, isToday, onMove }: DayProps) {
+function Day({ day, most, isToday, booking: may }: DayProps) {
   const zone = useSignedIn().timeZone
   const booked = bookedOf(day)
   const over = booked - day.minutes
@@ -100,10 +156,15 @@ function Day({ day, most, isToday, onMove }: DayProps) {
                   {job.unseen ? words.unseen : sayMinutes(job.minutes)}
                 </span>
               </span>
-              {onMove && job.expected && (
-                <Button onClick={() => onMove(job)} aria-label={words.moveOf(job.callSign)}>
-                  {words.move}
-                </Button>
+              {may && job.expected && (
+                <>
+                  <Button onClick={() => may.onMove(job)} aria-label={words.moveTo(job.callSign)}>
+                    {words.move}
+                  </Button>
+                  <Button onClick={() => may.onOff(job)} aria-label={`${booking.notComingShort} ${job.callSign}`}>
+                    {booking.notComingShort}
+                  </Button>
+                </>
               )}
             </li>
           ))}

@@ -40,7 +40,12 @@ const useRecords = (wanted: Wanted) =>
   })
 
 /** Where a job of this state is looked at. */
-const placeOf: Record<string, string> = { draft: 'check-in', 'checked-in': 'procedure', 'handed-over': 'report' }
+const placeOf: Record<string, string> = {
+  draft: 'check-in',
+  'checked-in': 'procedure',
+  'handed-over': 'report',
+  'called-off': 'check-in',
+}
 
 /** Every job there ever was: found by plate, customer, car, day and state. */
 export default function RecordsScreen() {

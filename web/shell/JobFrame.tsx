@@ -18,9 +18,11 @@ export function JobFrame() {
   if (job.isLoadingError) return <ErrorNotice error={job.error} onRetry={() => void job.refetch()} />
   const { callSign, colour, checkIn, state } = job.data
   const tabs =
-    state === 'draft'
-      ? (['checkIn', 'procedure', 'drying'] as const)
-      : (['checkIn', 'procedure', 'drying', 'work', 'final', 'report'] as const)
+    state === 'called-off'
+      ? (['checkIn'] as const)
+      : state === 'draft'
+        ? (['checkIn', 'procedure', 'drying'] as const)
+        : (['checkIn', 'procedure', 'drying', 'work', 'final', 'report'] as const)
   const path = {
     checkIn: 'check-in',
     procedure: 'procedure',

@@ -11,7 +11,7 @@ import { inTransaction } from '#server/database/transaction.ts'
 import { Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { announce } from '#server/http/store/changes.ts'
-import { issuedProcedure, type JobRow, jobOf } from '#server/jobs/jobs.ts'
+import { issuedProcedure, type JobRow, jobOf, stillExpected } from '#server/jobs/jobs.ts'
 import { appendByServer } from '#server/jobs/ledger.ts'
 import type { ProcedureView, VersionsView } from '#server/procedures/views.ts'
 import { keepable, requestFor, settingsOf } from './request.ts'
@@ -59,8 +59,7 @@ export async function keepSettings(
 ): Promise<ProcedureView> {
   return inTransaction(db, async (tx) => {
     const job = await jobOf(tx, scope, id, true)
-    if (job.state !== 'draft')
-      throw new Problem(409, 'checked-in', `${job.callSign} is at work; its procedure is revised, not set anew.`)
+    stillExpected(job, `${job.callSign} is at work; its procedure is revised, not set anew.`)
     const before = await settingsOf(tx, scope, id)
     // Said again after a lost answer, it is the same save and not another's.
     const again = before.version > version && sameJson(before.settings, settings)
@@ -99,7 +98,7 @@ export async function issue(
 ): Promise<{ job: JobRow; view: ProcedureView }> {
   return inTransaction(db, async (tx) => {
     const job = await jobOf(tx, scope, id, true)
-    if (job.state !== 'draft') throw new Problem(409, 'checked-in', `${job.callSign} is already checked in.`)
+    stillExpected(job, `${job.callSign} is already checked in.`)
     const hazard = job.checkIn.belongings.find((b) => b.fate === 'hazard' && !b.cleared)
     if (hazard)
       throw new Problem(

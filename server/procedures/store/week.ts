@@ -1,10 +1,10 @@
-import { and, eq } from 'drizzle-orm'
+import { and, eq, gte } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { minutesLeft } from '#core/job/progress.ts'
 import { reviewProcedure } from '#core/procedures/make/generate.ts'
 import { hoursOn } from '#core/shop/week.ts'
-import { dayAfter, dayIn, minuteOf } from '#core/units/shop-time.ts'
+import { dayAfter, dayIn, minuteOf, momentOf } from '#core/units/shop-time.ts'
 import type { Database } from '#server/database/connection.ts'
 import { jobs, people } from '#server/database/schema.ts'
 import type { Scope } from '#server/http/scope.ts'
@@ -42,6 +42,17 @@ export async function weekOf(db: Database, scope: Scope, catalogue: Catalogue, n
     .select()
     .from(jobs)
     .where(and(eq(jobs.shop, scope.shop), eq(jobs.state, 'draft')))
+  const off = await db
+    .select()
+    .from(jobs)
+    .where(
+      and(
+        eq(jobs.shop, scope.shop),
+        eq(jobs.state, 'called-off'),
+        gte(jobs.arrives, momentOf(scope.timeZone, dayAfter(today, -1), 0)),
+      ),
+    )
+    .orderBy(jobs.arrives)
   const rows = new Map(drafts.map((d) => [d.id, d]))
   const crew = (await db.select().from(people).where(eq(people.shop, scope.shop))).filter((p) => p.left === null)
   const minute = minuteOf(scope.timeZone, today, now)
@@ -93,6 +104,15 @@ export async function weekOf(db: Database, scope: Scope, catalogue: Catalogue, n
         jobs: (booked.get(day) ?? []).sort((a, b) => (a.arrives < b.arrives ? -1 : 1)),
       }
     }),
+    calledOff: off.map(({ id, version, callSign, arrives, calledOff, checkIn: { vehicle } }) => ({
+      id,
+      version,
+      callSign,
+      vehicle: `${vehicle.make} ${vehicle.model}`.trim(),
+      arrives,
+      off: calledOff!,
+    })),
+    now,
     later,
   }
 }

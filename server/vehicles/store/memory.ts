@@ -1,4 +1,4 @@
-import { and, desc, eq, ne, or } from 'drizzle-orm'
+import { and, desc, eq, ne, notInArray, or } from 'drizzle-orm'
 import { plateKey } from '#core/cabin/plate.ts'
 import { readVin } from '#core/cabin/vin.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
@@ -44,7 +44,7 @@ export async function memoryOf(
       and(
         eq(jobs.shop, scope.shop),
         or(...known),
-        ne(jobs.state, 'draft'),
+        notInArray(jobs.state, ['draft', 'called-off']),
         except === '' ? undefined : ne(jobs.id, except),
       ),
     )
