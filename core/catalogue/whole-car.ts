@@ -9,6 +9,8 @@ export const WholeCar = Type.Object(
     minutes: Type.Array(Type.Number(), { minItems: 5, maxItems: 5 }),
     /** Its minutes grow with the size of the car. */
     grows: Type.Optional(Type.Literal(true)),
+    /** Beside the cabin: it holds none of its places, so that those dry meanwhile. */
+    beside: Type.Optional(Type.Literal(true)),
     /** It touches no surface. */
     handsOff: Type.Optional(Type.Literal(true)),
     /** Several people may share it. */
@@ -54,6 +56,8 @@ export const WholeCar = Type.Object(
           unhurried: Type.Optional(Type.Literal(true)),
           /** … or something was wetted, and the car waits for that in any case. */
           orWetted: Type.Optional(Type.Literal(true)),
+          /** It was agreed at check-in, with its minutes. */
+          agreed: Type.Optional(Type.Literal(true)),
           /** Only when a lead adds it. */
           byHand: Type.Optional(Type.Literal(true)),
           /** … or the car is dried so. */

@@ -3,6 +3,7 @@ import { Condition, Odour } from '#core/condition/schema.ts'
 import { Uuid } from '#core/units/uuid.ts'
 import { Agreement } from './agreement.ts'
 import { Belonging } from './belonging.ts'
+import { Blocks } from './blocks.ts'
 import { Need } from './needs.ts'
 import { Received } from './received.ts'
 import { Answer, Id, Moment, Person, Strict } from './shape.ts'
@@ -44,6 +45,8 @@ export const CheckIn = Type.Object(
     ),
     received: Type.Optional(Received),
     money: Type.Optional(Money),
+    /** What is done to it beside the inside. */
+    blocks: Type.Optional(Blocks),
     needs: Type.Optional(Type.Array(Need, { maxItems: 8, uniqueItems: true })),
     permissions: Type.Record(Id, Answer),
     /** Who asked, and when, by permission. */

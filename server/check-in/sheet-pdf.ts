@@ -7,6 +7,7 @@ import type { CheckIn, Money } from '#core/check-in/check-in.ts'
 import { carSvg } from '#core/formats/car-svg.ts'
 import { strokePoints } from '#core/formats/stroke.ts'
 import { expectationsOf } from '#core/procedures/make/expectations.ts'
+import { sayMinutes } from '#core/units/format.ts'
 import { sayMoney } from '#core/units/money.ts'
 import { momentIn } from '#core/units/shop-time.ts'
 import { heading, list, pdf, printable, soft } from '#server/files/pdf.ts'
@@ -68,6 +69,9 @@ export function checkInPdf(
     const from = [...places, source].filter(Boolean).join(', ')
     return `${speak.names.of('odours', kind).name} ${words.smellLevels[level]}${from ? ` (${from})` : ''}`
   })
+  const blocks = Object.entries(checkIn.blocks ?? {}).map(([id, minutes]) =>
+    words.block(speak.names.of('wholeCar', id).name, sayMinutes(minutes)),
+  )
   const receivedLine = words.received(checkIn.received ?? {})
   return pdf(words.title(vehicle.plate), [
     { text: printable(shopName), color: soft },
@@ -89,6 +93,7 @@ export function checkInPdf(
     ...(checkIn.needs?.length
       ? [{ text: printable(`${words.needs}: ${checkIn.needs.map((need) => driverNeeds[need].asked).join('; ')}`) }]
       : []),
+    ...(blocks.length > 0 ? [{ text: printable(`${words.beside}: ${blocks.join('; ')}`) }] : []),
     ...(checkIn.notes ? [{ text: printable(`${words.notes}: ${checkIn.notes}`) }] : []),
     ...(photos.length > 0
       ? [

@@ -78,6 +78,10 @@ it('tabs say how many answers are missing, and fewer with each: keys, mileage, f
   await page.keyboard.press('Escape')
   expect(await missing('Works')).toBe(before - 1)
   await tab(page, 'Wishes').click()
+  await page.getByLabel('Engine bay', { exact: true }).check()
+  await page.getByLabel('Outside of the car', { exact: true }).check()
+  await page.getByLabel('Outside of the car, minutes').fill('60')
+  await page.getByLabel('Engine bay', { exact: true }).uncheck()
   await page.getByLabel('nothing scented').check()
   await page.getByText('Nothing scented in this car', { exact: false }).waitFor()
   expect(await axe(page)).toEqual([])
@@ -87,7 +91,10 @@ it('tabs say how many answers are missing, and fewer with each: keys, mileage, f
       received: { keys: 2, hook: '7', mileage: 48_210, fuel: 75, stands: 'bay 2' },
       functions: { windows: { works: false, which: ['door-2l'] } },
       needs: ['no-scent'],
+      blocks: { outside: 60 },
     })
+  const { procedure } = await api(page, `/api/jobs/${job}/procedure`)
+  expect(procedure.steps.find((s: { treatment: string }) => s.treatment === 'outside').minutes).toBe(60)
   expect(troubles).toEqual([])
 })
 

@@ -271,8 +271,8 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
             <div className="in-pair">
               {may && !narrow && walk}
               <Button onClick={() => keepFile(`check-in-${vehicle.plate}`, checkIn)}>{words.keepJson}</Button>
-              {writes && <Button onClick={() => setOff(true)}>{booking.notComingShort}</Button>}
             </div>
+            {writes && <Button onClick={() => setOff(true)}>{booking.notComingShort}</Button>}
             {job.state !== 'called-off' && (
               <Button type="primary" size="large" onClick={() => void seeProcedure()}>
                 {words.procedure}

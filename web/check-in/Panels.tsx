@@ -8,6 +8,7 @@ import { useMay, useSignedIn } from '#web/client/session.ts'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
 import { AgreedPanel } from './AgreedPanel.tsx'
+import { BesideInside } from './BesideInside.tsx'
 import { CameFor } from './CameFor.tsx'
 import { CarPanel } from './CarPanel.tsx'
 import { CostsPanel } from './CostsPanel.tsx'
@@ -61,6 +62,7 @@ export function Panels({
     asked: () => (
       <>
         <CameFor {...panel} surfaces={surfaces} />
+        <BesideInside {...panel} catalogue={catalogue} />
         <NeedsPicker {...panel} />
         <AgreedPanel {...panel} who={who} catalogue={catalogue} />
       </>

@@ -87,6 +87,8 @@ export const papers = {
       [price && `Agreed price ${price}`, deposit && `deposit ${deposit}`].filter(Boolean).join(', '),
     wish: (words: string) => `They came for: “${words}”`,
     needs: 'The driver needs',
+    beside: 'Beside the inside',
+    block: (what: string, minutes: string) => `${what}, ${minutes}`,
     /** The car as it was left, in one line; empty where nothing was written down. */
     received: ({ keys, hook, mileage, fuel, stands }: Received) =>
       [

@@ -42,6 +42,8 @@ function variedCars(): ProcedureRequest[] {
     })
     return request
   }
+  const sold = carA()
+  sold.checkIn.blocks = { outside: 45, engine_bay: 20 }
   return [
     carA(),
     carB(),
@@ -55,6 +57,7 @@ function variedCars(): ProcedureRequest[] {
     marked('foot-1l.carpet', { soil: 2, moisture: 'soaked' }),
     marked('load.load-floor', { soil: 2, biohazard: ['sharps'] }),
     { ...carA(), finish: 'show' as const },
+    sold,
   ]
 }
 

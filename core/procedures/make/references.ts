@@ -59,6 +59,8 @@ export function referenceFaults(
       ? conditionFaults(condition, pointer, catalogue)
       : [{ pointer, message: `This body has no surface "${id}".` }]
   })
+  const agreed = catalogue.wholeCar.filter((row) => row.when?.agreed)
+  faults.push(...each(Object.keys(checkIn.blocks ?? {}), '/checkIn/blocks', 'work beside the inside', agreed))
   for (const [slot, id] of Object.entries(body.materials))
     if (!has(catalogue.materials, id))
       faults.push({ pointer: `/checkIn/vehicle/body/materials/${slot}`, message: `Unknown material "${id}".` })

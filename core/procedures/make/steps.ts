@@ -357,7 +357,8 @@ export function wholeCarStep(
   // What takes one person in sight takes as long in any car; what is walked round grows with it.
   const factor = row.grows ? setting.catalogue.figures.sizeFactor[request.checkIn.vehicle.body.size] : 1
   const count = row.places ? Math.min(row.places.most, zonesOf(surfaces).length) : 1
-  const book = row.minutes[soil]! * factor * count * (setting.rates[row.id] ?? 1)
+  const agreed = row.when?.agreed && request.checkIn.blocks?.[row.id]
+  const book = agreed ?? row.minutes[soil]! * factor * count * (setting.rates[row.id] ?? 1)
   if (book <= 0) return undefined
   const { minutes: p50, ozone } = ozoneSized(row, book, soil, request, setting.catalogue)
   const step = bareStep(
@@ -371,7 +372,7 @@ export function wholeCarStep(
       }),
       zoneGroup: 'car',
       // Mats and glass from outside are not in the car.
-      zones: inside(surfaces),
+      zones: row.beside ? [] : inside(surfaces),
       surfaces: row.handsOff ? [] : surfaces.map((s) => s.id),
       rows: new Set<number>(),
       p50: crew === 0 ? 0 : p50,
@@ -400,6 +401,7 @@ export function wholeCarRows({ setting, request, drying }: Drafting): string[] {
       return (
         (when.permission === undefined || request.checkIn.permissions[when.permission] === true) &&
         (when.house === undefined || setting.choices[when.house.rule] === when.house.choice) &&
+        (!when.agreed || request.checkIn.blocks?.[id] !== undefined) &&
         (!when.odour || odours.length > 0) &&
         (!when.unsourced || odours.some((o) => !o.at?.length))
       )

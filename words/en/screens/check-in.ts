@@ -151,6 +151,10 @@ export const words = {
   missing: (n: number) => `, ${n === 1 ? '1 answer' : `${n} answers`} missing`,
   which: (name: string) => `Which: ${name.toLowerCase()}`,
   whose: 'Whose it is',
+  beside: 'Beside the inside',
+  besideMinutes: (what: string) => `${what}, minutes`,
+  besideAbout:
+    'A block of time on the car, where the house rule “Outside work” puts it. How it is done is not written here.',
   needs: 'The driver needs',
   received: {
     title: 'As it was left here',
