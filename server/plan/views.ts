@@ -19,6 +19,8 @@ const PlanStep = Type.Object(
     /** It has begun or is over. */
     fixed: Type.Optional(Type.Literal(true)),
     skills: Type.Optional(Type.Array(Type.String())),
+    /** Kinds of machines it has all the while. */
+    needs: Type.Optional(Type.Array(Type.String())),
     /** Somebody moved it by hand: who, and when; it stays with those people, and at its time where `timed`. */
     kept: Type.Optional(Type.Object({ by: Type.String(), at: Type.String(), timed: Type.Boolean() }, Strict)),
   },

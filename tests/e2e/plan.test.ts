@@ -30,6 +30,14 @@ const patient = { timeout: 20_000 }
 it('by keyboard alone: a block goes to somebody else and later, what it costs is said, it stays, and is taken back', async () => {
   const { page, troubles, plan } = await leadAt('/plan')
   await page.locator(ahead).first().waitFor()
+  // The machines over the same clock, when asked for.
+  await page.getByRole('button', { name: 'Machines' }).press('Enter')
+  await page
+    .getByRole('img', { name: /Wet vacuum, \d+:\d\d to/ })
+    .first()
+    .waitFor()
+  expect(await axe(page)).toEqual([])
+  await page.getByRole('button', { name: 'Machines' }).press('Enter')
   const before = await plan()
   const block = page.locator(ahead).last()
   const name = (await block.getAttribute('aria-label'))!
@@ -174,12 +182,15 @@ it('somebody is kept on a car: all of it that is ahead, and that they may do, st
   await page.locator(ahead).first().click()
   const keep = page.getByRole('button', { name: /^Keep \S+ on \S+$/ })
   const [, name, sign] = /^Keep (\S+) on (\S+)$/.exec((await keep.textContent())!)!
+  const { version } = await plan()
   await keep.click()
   const keptSteps = async () => {
     const now = await plan()
     return now.jobs.find((j) => j.callSign === sign)!.steps.filter((s) => s.kept)
   }
   await expect.poll(async () => (await keptSteps()).length, patient).toBeGreaterThan(0)
+  // It is kept, and then the day is planned with it.
+  await expect.poll(async () => (await plan()).version, patient).toBe(version + 2)
   await page.getByText('What the last change moved').waitFor({ timeout: 20_000 })
   const who = (await plan()).people.find((p) => p.name === name)!.id
   for (const step of await keptSteps()) expect(step.by, step.id).toEqual([who])

@@ -272,12 +272,12 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
               {may && !narrow && walk}
               <Button onClick={() => keepFile(`check-in-${vehicle.plate}`, checkIn)}>{words.keepJson}</Button>
             </div>
-            {writes && <Button onClick={() => setOff(true)}>{booking.notComingShort}</Button>}
             {job.state !== 'called-off' && (
               <Button type="primary" size="large" onClick={() => void seeProcedure()}>
                 {words.procedure}
               </Button>
             )}
+            {writes && <Button onClick={() => setOff(true)}>{booking.notComingShort}</Button>}
           </aside>
         </div>
       )}

@@ -8,6 +8,7 @@ import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { Lanes } from '#web/ui/Lanes.tsx'
 import { flagsOf, spellsOf, threadsOf } from '#web/ui/lanes-of-plan.ts'
+import { machineLanes } from '#web/ui/machine-lanes.ts'
 import { movedLines } from '#web/ui/moved-lines.ts'
 import { type Plan, unfolded } from '#web/ui/plan.ts'
 import { speak } from '#words/en/speak.ts'
@@ -136,6 +137,7 @@ function Worked({ plan, mayWrite }: { plan: Plan; mayWrite: boolean }) {
           rows={plan.people}
           blocks={spells}
           threads={threadsOf(plan, speak)}
+          machines={machineLanes(plan, speak)}
           flags={flagsOf(plan, (j) => {
             const inTime = chance.get(j.id)
             return inTime === undefined ? j.callSign : words.flag(j.callSign, inTen(inTime))

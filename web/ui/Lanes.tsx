@@ -3,6 +3,8 @@ import { sayClock } from '#core/units/format.ts'
 import { words } from '#words/en/screens/ui.ts'
 import './lanes.css'
 import { Ghost, type LaneBlock, LaneBox, WideBox } from './LaneBox.tsx'
+import { MachineRow } from './MachineRow.tsx'
+import type { MachineLane } from './machine-lanes.ts'
 
 export interface Thread {
   id: string
@@ -44,12 +46,14 @@ interface Props {
   onSelect?: (id: string) => void
   label: string
   moves?: LaneMoves | undefined
+  /** Shown when they are asked for. */
+  machines?: readonly MachineLane[]
   /** A person's name was pressed. */
   onPerson?: ((id: string) => void) | undefined
   personLabel?: (row: LaneRow) => string
 }
 
-const [left, head, lane, thread] = [92, 54, 58, 22]
+const [left, head, lane, thread, machine] = [92, 54, 58, 22, 32]
 /** How much of the day fills the screen: all of it, or less. */
 const zooms = [1, 1.6, 2.6, 4.2]
 
@@ -76,6 +80,7 @@ export function Lanes({
   onSelect,
   label,
   moves,
+  machines = [],
   onPerson,
   personLabel,
 }: Props) {
@@ -83,6 +88,7 @@ export function Lanes({
   const [room, setRoom] = useState(900)
   const [zoom, setZoom] = useState(0)
   const [hot, setHot] = useState<string>()
+  const [withMachines, setWithMachines] = useState(false)
   const zoomBy = (steps: number) => setZoom((z) => Math.min(zooms.length - 1, Math.max(0, z + steps)))
   useEffect(() => {
     const watch = new ResizeObserver(([entry]) => entry && setRoom(Math.max(320, entry.contentRect.width)))
@@ -104,7 +110,9 @@ export function Lanes({
     },
   )
   const bottom = head + rows.length * lane
-  const height = bottom + 12 + lines.length * thread
+  const shown = withMachines ? machines : []
+  const machinesFrom = bottom + 14 + lines.length * thread
+  const height = machinesFrom + shown.length * machine
   const every = perMinute * 60 > 60 ? 60 : perMinute * 120 > 60 ? 120 : 240
   const hours = Array.from(
     { length: Math.ceil((to - from) / every) + 1 },
@@ -124,6 +132,16 @@ export function Lanes({
     <div ref={box} className="lanes">
       {onSelect && (
         <div className="row zoom">
+          {machines.length > 0 && (
+            <button
+              type="button"
+              className="plain-button by-word"
+              aria-pressed={withMachines}
+              onClick={() => setWithMachines(!withMachines)}
+            >
+              {words.machines}
+            </button>
+          )}
           <button
             type="button"
             className="plain-button"
@@ -264,6 +282,9 @@ export function Lanes({
               </g>
             )),
           )}
+          {shown.map((row, i) => (
+            <MachineRow key={row.id} lane={row} x={x} from={from} y={machinesFrom + i * machine} height={machine} />
+          ))}
           <line x1={x(now)} x2={x(now)} y1="24" y2={bottom + 4} className="now" />
           <g transform={`translate(${x(now)} 12)`}>
             <rect x="-24" y="-11" width="48" height="22" rx="11" className="now-tag" />

@@ -86,7 +86,7 @@ export async function planView(
   const kept = new Map(pins.map((p) => [p.activity, p]))
   const coming = new Map(forecast.jobs.map((j) => [j.job, j]))
   const stepsOf = ({ job, procedure }: OpenJob): PlanStep[] =>
-    (procedure?.steps ?? []).flatMap(({ id, title, stage, skills }) => {
+    (procedure?.steps ?? []).flatMap(({ id, title, stage, skills, equipment }) => {
       const activity = activityId(job.id, id)
       const planned = at.get(activity)
       if (!planned && !told.has(activity)) return []
@@ -99,6 +99,7 @@ export async function planView(
         ...(planned && planned.technicians.length > 0 && { by: planned.technicians }),
         ...(begun.has(activity) && { fixed: true }),
         ...(skills.length > 0 && { skills }),
+        ...(equipment.length > 0 && { needs: equipment }),
         ...(pin && { kept: { by: called.get(pin.by) ?? '', at: pin.at, timed: pin.start !== null } }),
       }
     })

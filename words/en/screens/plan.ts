@@ -14,7 +14,7 @@ export const words = {
     `${car} by ${by}${more === 0 ? '' : more === 1 ? ', and 1 more car' : `, and ${more} more cars`}`,
   changeHands: (cars: number) => (cars === 0 ? 'no car' : cars === 1 ? '1 car' : `${cars} cars`),
   moved: 'What the last change moved',
-  bound: 'cannot end before',
+  bound: 'Cannot end before',
   handovers: 'Change hands',
   bottleneck: 'One more of these would gain',
   unplanned: 'Not planned',

@@ -17,6 +17,7 @@ export const words = {
   notDone: 'Not done.',
   retry: 'Try again',
   wider: 'Less of the day, wider',
+  machines: 'Machines',
   narrower: 'More of the day, narrower',
   more: (n: number) => `and ${n} more`,
   fetching: 'Fetching',
