@@ -45,16 +45,34 @@ function without(part: JobPart, id: string): JobPart {
   }
 }
 
+/** Takes out what is held, and all that waits for it: nobody may begin that before it is cleared, whatever the clock says. */
+function withoutHeld(part: JobPart, held: readonly string[]): JobPart {
+  const stuck = new Set(held)
+  const begun = new Set(part.fixed.map((f) => f.activity))
+  // A set grows while it is walked, and is walked to its end.
+  for (const id of stuck) for (const link of part.links) if (link.from === id && !begun.has(link.to)) stuck.add(link.to)
+  return {
+    ...part,
+    activities: part.activities.filter((a) => !stuck.has(a.id)),
+    links: part.links.filter((l) => !stuck.has(l.from) && !stuck.has(l.to)),
+  }
+}
+
 function jobPart(job: DayJob, day: Day, now: number): JobPart {
   let part: JobPart = { ...toActivities(job.id, job.procedure), fixed: [] }
+  const held: string[] = []
   const minute = (iso: string | null) => Math.max(0, Math.floor(day.minuteOf(iso!)))
   for (const step of job.procedure.steps) {
     const at = stepState(job.state, step.id)
     const id = activityId(job.id, step.id)
     // Laid down where a finding holds it: planned again when that is cleared.
     const laidDown = at.status === 'waiting' || at.status === 'paused'
-    if (at.status === 'skipped' || (laidDown && isHeld(step.id, job.procedure, job.state))) {
+    if (at.status === 'skipped') {
       part = without(part, id)
+      continue
+    }
+    if (laidDown && isHeld(step.id, job.procedure, job.state)) {
+      held.push(id)
       continue
     }
     if (at.status === 'finished' && step.crew > 0) {
@@ -81,7 +99,7 @@ function jobPart(job: DayJob, day: Day, now: number): JobPart {
     const late = end !== undefined && link.maxLag !== undefined && !ended.has(link.to) && end + link.maxLag < now
     return late ? { from: link.from, to: link.to, minLag: link.minLag ?? 0 } : link
   })
-  return { ...part, links }
+  return withoutHeld({ ...part, links }, held)
 }
 
 /** Rounds of search that a day of so many activities gets; a round costs about the square of their number. */

@@ -91,6 +91,11 @@ it('what a finding holds is not planned, the rest of the car is', () => {
   expect(planned.some((id) => id.endsWith('vac_seat:seats-1'))).toBe(false)
   expect(planned.some((id) => id.includes('stop:sharps'))).toBe(true)
   expect(planned.some((id) => id.endsWith('vac_load:load'))).toBe(true)
+  // What waits for a held step is planned no sooner than a phone would let anybody begin it: not before the needle is gone.
+  expect(planned.some((id) => id.endsWith('refit:car') || id.endsWith('hand_over:car'))).toBe(false)
+  const waits = procedure.links.filter((l) => l.from === 'vac_seat:seats-1')
+  expect(waits.length).toBeGreaterThan(0)
+  for (const { to } of waits) expect(planned).not.toContain(`j/${to}`)
 })
 
 describe('a skill', () => {

@@ -67,10 +67,10 @@ const inWords: [RegExp, (a: any) => any][] = [
       return {
         ...plan,
         people: people.map(({ hours: _h, ...person }) => person),
-        jobs: jobs.map(({ steps: _s, ready: _r, late: _l, ...job }) => job),
+        jobs: jobs.map(({ steps: _s, ready: _r, late: _l, held: _h, ...job }) => job),
         answer: planned({ ...plan.answer, assignments: timeless(assignments) }),
         steps: Object.fromEntries(
-          Object.entries(steps).map(([id, { id: _i, at: _a, by: _b, fixed: _f, ...step }]) => [
+          Object.entries(steps).map(([id, { id: _i, at: _a, by: _b, fixed: _f, needs: _n, ...step }]) => [
             id,
             { ...step, job: jobOf(id), title: speak.title(step.title) },
           ]),

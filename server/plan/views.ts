@@ -75,6 +75,8 @@ export const PlanView = Type.Object(
           callSign: Type.String(),
           colour: Type.String(),
           due: Type.Union([Type.Number(), Type.Null()]),
+          /** Steps that wait until what was found is cleared: when it will be ready is not known. */
+          held: Type.Optional(Type.Integer()),
           /** When it will be ready as things stand, and where that is late, why. */
           ready: Type.Optional(Type.Number()),
           late: Type.Optional(Type.Object({ by: Type.Number(), because: LateBecause }, Strict)),

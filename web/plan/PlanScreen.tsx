@@ -140,7 +140,7 @@ function Worked({ plan, mayWrite }: { plan: Plan; mayWrite: boolean }) {
           machines={machineLanes(plan, speak)}
           flags={flagsOf(plan, (j) => {
             const inTime = chance.get(j.id)
-            return inTime === undefined ? j.callSign : words.flag(j.callSign, inTen(inTime))
+            return inTime === undefined || j.held ? j.callSign : words.flag(j.callSign, inTen(inTime))
           })}
           now={plan.now}
           selected={spell?.id}
@@ -182,6 +182,7 @@ function Worked({ plan, mayWrite }: { plan: Plan; mayWrite: boolean }) {
 /** What is not planned, what came later, and what was broken by hand. */
 function Left({ plan }: { plan: Plan }) {
   const { unscheduled, warnings } = readable(plan.answer, plan)
+  const held = plan.jobs.filter((j) => j.held)
   return (
     <>
       {unscheduled.length > 0 && (
@@ -195,6 +196,16 @@ function Left({ plan }: { plan: Plan }) {
             ))}
           </ul>
           <AndMore all={plan.unplanned} shown={shown} />
+        </section>
+      )}
+      {held.length > 0 && (
+        <section className="told" aria-label={words.heldTitle}>
+          <strong>{words.heldTitle}</strong>
+          <ul className="tight listed">
+            {held.map((j) => (
+              <li key={j.id}>{words.held(j.callSign, j.held!)}</li>
+            ))}
+          </ul>
         </section>
       )}
       {plan.later.length > 0 && (

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { isOver } from '#core/job/reduce.ts'
 import { activityId } from '#core/procedures/activities.ts'
 import { minuteOf } from '#core/units/shop-time.ts'
 import type { Database } from '#server/database/connection.ts'
@@ -103,6 +104,12 @@ export async function planView(
         ...(pin && { kept: { by: called.get(pin.by) ?? '', at: pin.at, timed: pin.start !== null } }),
       }
     })
+  const askedFor = new Set(request.activities.map((a) => a.id))
+  const isPlanned = new Set(request.jobs.map((j) => j.id))
+  const heldOf = ({ job, procedure, state }: OpenJob): number =>
+    ((isPlanned.has(job.id) && procedure?.steps) || []).filter(
+      (s) => !isOver(state, s.id) && !askedFor.has(activityId(job.id, s.id)),
+    ).length
   const disturbed = disturbances(live)
   return {
     day,
@@ -119,12 +126,14 @@ export async function planView(
     jobs: jobs
       .filter(({ job }) => row.jobs.has(job.id))
       .map((open) => {
-        const { ready, late } = coming.get(open.job.id) ?? {}
+        const held = heldOf(open)
+        const { ready, late } = (held === 0 && coming.get(open.job.id)) || {}
         return {
           id: open.job.id,
           callSign: open.job.callSign,
           colour: open.job.colour,
           due: open.job.due === null ? null : minuteOf(scope.timeZone, day, open.job.due),
+          ...(held > 0 ? { held } : {}),
           ...(ready === undefined ? {} : { ready }),
           ...(late ? { late } : {}),
           steps: stepsOf(open),

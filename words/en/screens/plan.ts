@@ -18,6 +18,9 @@ export const words = {
   handovers: 'Change hands',
   bottleneck: 'One more of these would gain',
   unplanned: 'Not planned',
+  heldTitle: 'Waits for what was found',
+  held: (car: string, steps: number) =>
+    `${car}: ${steps === 1 ? '1 step waits' : `${steps} steps wait`} until it is cleared; when the car is ready is not known before.`,
   later: 'Not in this plan',
   laterWhy:
     'They came after it was made, or one plan does not hold them: those promised soonest come first. Plan again when others are done.',
