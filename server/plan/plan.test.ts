@@ -69,13 +69,11 @@ describe('the plan', () => {
     const car = made.jobs.find((j) => j.id === id)!
     expect(car.held).toBeGreaterThan(0)
     expect([car.ready, car.late]).toEqual([undefined, undefined])
-    // The needle waits for somebody trained, of whom this shop has none today: that is told. What may go on round it goes on.
+    // The needle waits for somebody trained, of whom this shop has none: that is told, and nothing goes on before.
     const needle = made.answer.unscheduled.find((u) => u.activity.includes('stop:sharps'))!
     expect(needle.code).toBe('no-skill')
     const planned = car.steps.filter((s) => s.at && !s.fixed).map((s) => s.id)
-    expect(planned).not.toContain(vacuumed)
-    expect(planned).not.toContain('hand_over:car')
-    expect(planned.length).toBeGreaterThan(5)
+    expect(planned).toEqual([])
   })
 
   it('what was moved stays moved when the day is planned again, until it is let go; each change can be taken back', async () => {
