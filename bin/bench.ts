@@ -5,6 +5,7 @@ import { engines } from './bench/engines.ts'
 import { firstScreen } from './bench/first-screen.ts'
 import { kills } from './bench/kills.ts'
 import { ledger } from './bench/ledger.ts'
+import { peers } from './bench/peers.ts'
 import { plan } from './bench/plan.ts'
 import { requests } from './bench/requests.ts'
 import { tap } from './bench/tap.ts'
@@ -14,6 +15,7 @@ const sections: Record<string, () => Promise<object>> = {
   engines,
   drying,
   plan,
+  peers,
   firstScreen,
   ledger,
   requests,
@@ -29,8 +31,10 @@ try {
 } catch {
   // The first run has nothing to keep.
 }
+/** Sections that want a tool which only those who develop have. */
+const onlyAsked = new Set(['peers'])
 for (const [name, run] of Object.entries(sections)) {
-  if (only.length > 0 && !only.includes(name)) continue
+  if (only.length > 0 ? !only.includes(name) : onlyAsked.has(name)) continue
   console.log(`${name} …`)
   const figures = await run()
   console.log(figures)

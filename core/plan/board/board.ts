@@ -14,6 +14,9 @@ const never = Number.POSITIVE_INFINITY
 /** How much somebody is wanted for an activity; the most wanted of those who are free does it, of equals the first. */
 export type Preference = (act: Act, person: number, board: Board, start: number) => number
 
+/** People by job to whom all of it is left; undefined: to anybody able. */
+export type Teams = readonly (ReadonlySet<number> | undefined)[]
+
 /**
  * The growing plan: who and what is taken when. `earliest` answers where an activity fits next to everything placed so far;
  * `place` and `remove` change it. Every rule of the contract that concerns resources is here and nowhere else in the construction.
@@ -28,10 +31,13 @@ export class Board {
   private readonly onJob: Int32Array[]
   private readonly problem: Problem
   private readonly preference: Preference
+  private readonly teams: Teams | undefined
 
-  constructor(problem: Problem, preference: Preference) {
+  /** @param teams who alone may do anything of a job; what is pinned stands */
+  constructor(problem: Problem, preference: Preference, teams?: Teams) {
     this.problem = problem
     this.preference = preference
+    this.teams = teams
     this.placed = new Array(problem.acts.length).fill(undefined)
     this.lanes = problem.people.map((person) => {
       const lane = new Lane()
@@ -188,7 +194,9 @@ export class Board {
   private oneFree(act: Act, t: number): number {
     let soonest = never
     let best = Number.NEGATIVE_INFINITY
+    const team = this.teams?.[act.job]
     for (const person of act.able) {
+      if (team?.has(person) === false) continue
       const at = this.personFree(person, act, t)
       if (at < soonest) soonest = at
       if (at !== t) continue
@@ -202,7 +210,9 @@ export class Board {
   }
 
   private teamFree(act: Act, t: number): number {
-    const free = act.able.map((person) => ({ person, at: this.personFree(person, act, t) })).sort((a, b) => a.at - b.at)
+    const team = this.teams?.[act.job]
+    const able = team ? act.able.filter((person) => team.has(person)) : act.able
+    const free = able.map((person) => ({ person, at: this.personFree(person, act, t) })).sort((a, b) => a.at - b.at)
     const last = free[act.crew - 1]?.at ?? never
     if (last === t)
       this.chosen = free

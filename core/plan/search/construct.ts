@@ -1,5 +1,5 @@
 import { none } from '#core/message/message.ts'
-import { Board, type Preference } from '#core/plan/board/board.ts'
+import { Board, type Preference, type Teams } from '#core/plan/board/board.ts'
 import { obstacleSaid } from '#core/plan/messages.ts'
 import type { Component } from '#core/plan/problem/components.ts'
 import type { Obstacle } from '#core/plan/problem/impossible.ts'
@@ -15,6 +15,7 @@ export interface Recipe {
   preference: Preference
   /** Not before, by activity; 0 where it is placed as early as it fits. */
   floor: Numbers
+  teams?: Teams
 }
 export interface Construction {
   board: Board
@@ -214,7 +215,7 @@ export function construct(
   horizon: number,
   like?: Like,
 ): Construction {
-  const board = new Board(problem, recipe.preference)
+  const board = new Board(problem, recipe.preference, recipe.teams)
   const failed = new Map(known)
   const waiting = components.map((c) => c.into.length)
   const ready = new Ready(recipe.priority)

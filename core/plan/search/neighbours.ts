@@ -13,6 +13,8 @@ export interface Order {
   floor: Int32Array
   /** How much each person is wanted for anything. */
   bonus: Float64Array
+  /** To whom alone a job is left, by job. */
+  teams: (ReadonlySet<number> | undefined)[]
 }
 
 /** What a move sees. */
@@ -135,6 +137,37 @@ const gather: Move = ({ wished }, { problem, now, random }) => {
     if (now.board.placed[a]?.people.includes(from) && problem.acts[a]!.able.includes(to)) wished[a] = to
 }
 
+/**
+ * Fewer people than a job has, those there or others, who can do all of it; undefined where a few tries find none, and where somebody is late:
+ * then nobody is spared for the sake of hand-overs.
+ */
+export function smallerTeam(
+  job: number,
+  { problem, now, random }: Pick<Ground, 'problem' | 'now' | 'random'>,
+): ReadonlySet<number> | undefined {
+  const { acts } = problem.jobs[job]!
+  const there = [...new Set(acts.flatMap((a) => now.board.placed[a]?.people ?? []))]
+  if (there.length < 2 || now.score[1] > 0) return undefined
+  const from = random() < 0.5 ? there : problem.people.map((_, p) => p)
+  const left = new Set<number>()
+  for (let tries = 0; tries < 4 * from.length && left.size < there.length - 1; tries++)
+    left.add(from[int(random, from.length)]!)
+  const canAll = acts.every((a) => {
+    const { crew, able } = problem.acts[a]!
+    return problem.pins.has(a) || able.filter((p) => left.has(p)).length >= crew
+  })
+  return canAll ? left : undefined
+}
+
+/** Jobs are left to fewer people, who then are waited for; or, one time in three, to anybody again. */
+const team: Move = ({ teams }, ground) => {
+  const { problem, random } = ground
+  for (let n = 1 + int(random, 2); n > 0; n--) {
+    const job = int(random, problem.jobs.length)
+    teams[job] = random() < 1 / 3 ? undefined : smallerTeam(job, ground)
+  }
+}
+
 /** Something is begun later than it could be: what is held or must not dry on is then held for less long. */
 const later: Move = ({ floor }, { problem, now, random }) => {
   const act = int(random, floor.length)
@@ -166,6 +199,7 @@ const moves: readonly Move[] = [
   reassignJob,
   members,
   gather,
+  team,
   later,
 ]
 

@@ -5,7 +5,7 @@ import type { Problem } from '#core/plan/problem/problem.ts'
 import { type Random, seededRandom } from '#core/units/random.ts'
 import { type Construction, construct, horizonOf, type Like } from './construct.ts'
 import { mirrored } from './mirror.ts'
-import { type Ground, type Order, vary } from './neighbours.ts'
+import { type Ground, type Order, smallerTeam, vary } from './neighbours.ts'
 import { burdenOf, changesIn, compareScores, latenessBefore, type Score, scoreOf } from './objective.ts'
 
 export interface Solution extends Construction {
@@ -53,6 +53,7 @@ function firstOrder(problem: Problem, components: readonly Component[]): Order {
     wished: new Int32Array(problem.acts.length).fill(-1),
     floor: new Int32Array(problem.acts.length),
     bonus: new Float64Array(problem.people.length),
+    teams: problem.jobs.map(() => undefined),
   }
 }
 
@@ -115,10 +116,10 @@ class Search {
     }
   }
 
-  build({ key, member, wished, floor, bonus }: Order, like?: Like): Solution {
+  build({ key, member, wished, floor, bonus, teams }: Order, like?: Like): Solution {
     this.iterations++
     const { problem, components, known, horizon } = this
-    const recipe = { priority: key, member, floor, preference: usual(problem, wished, bonus) }
+    const recipe = { priority: key, member, floor, preference: usual(problem, wished, bonus), teams }
     const built = construct(problem, components, recipe, known, horizon, like)
     return { ...built, score: scoreOf(problem, built), iterations: this.iterations }
   }
@@ -151,7 +152,7 @@ class Search {
   }
 
   /** The order that a plan was built in, by its starts, with the same people. */
-  orderOf(now: Solution, start: Float64Array, { member, floor, bonus }: Order, keep: number): Order {
+  orderOf(now: Solution, start: Float64Array, { member, floor, bonus, teams }: Order, keep: number): Order {
     const key = Float64Array.from(start)
     now.sequence.forEach((c, i) => {
       key[c]! += 1e-4 * i
@@ -160,7 +161,7 @@ class Search {
       const first = now.board.placed[a.index]?.people[0]
       return first !== undefined && this.random() < keep ? first : -1
     })
-    return { key, member: Float64Array.from(member), wished, floor: Int32Array.from(floor), bonus }
+    return { key, member: Float64Array.from(member), wished, floor: Int32Array.from(floor), bonus, teams: [...teams] }
   }
 
   /** An order in which everything is as late as the plan's jobs allow. */
@@ -178,7 +179,13 @@ class Search {
     const built = construct(
       back,
       this.turned,
-      { priority: key, member, floor: new Int32Array(problem.acts.length), preference: usual(problem, order.wished) },
+      {
+        priority: key,
+        member,
+        floor: new Int32Array(problem.acts.length),
+        preference: usual(problem, order.wished),
+        teams: order.teams,
+      },
       this.known,
       2 * horizon,
     )
@@ -202,10 +209,14 @@ class Search {
   }
 
   /** Components of which an order asks something else than a plan has: other people, a later start, another order of what is tied. */
-  private freshIn({ wished, floor, member }: Order, now: Solution, by: Order): Uint8Array {
+  private freshIn({ wished, floor, member, teams }: Order, now: Solution, by: Order): Uint8Array {
     const fresh = new Uint8Array(this.components.length)
     for (let a = 0; a < wished.length; a++) {
-      const other = wished[a]! >= 0 && now.board.placed[a]?.people.includes(wished[a]!) === false
+      const at = now.board.placed[a]
+      const team = teams[this.problem.acts[a]!.job]
+      const other =
+        (wished[a]! >= 0 && at?.people.includes(wished[a]!) === false) ||
+        (team !== undefined && at?.people.every((p) => team.has(p)) === false)
       if (other || floor[a] !== by.floor[a] || member[a] !== by.member[a]) fresh[this.of[a]!] = 1
     }
     return fresh
@@ -233,7 +244,14 @@ class Search {
         : Int32Array.from(problem.acts, ({ able }) =>
             able.length > 0 && random() < 0.1 ? able[Math.floor(random() * able.length)]! : -1,
           )
-    return { key, member, wished, floor: order.floor, bonus: random() < 0.8 ? order.bonus : this.anybody() }
+    return {
+      key,
+      member,
+      wished,
+      floor: order.floor,
+      teams: order.teams,
+      bonus: random() < 0.8 ? order.bonus : this.anybody(),
+    }
   }
 
   /** Some people wanted more than others, for no reason but to see. */
@@ -241,8 +259,13 @@ class Search {
     return Float64Array.from(this.problem.people, () => 12 * this.random())
   }
 
-  /** Somewhere else altogether. */
-  anew(first: Order): Order {
+  /** Somewhere else altogether: by anybody, or with jobs left to fewer people than the best plan has on them, from where its end is sought again. */
+  anew(first: Order, best: Solution): Order {
+    const { problem, random } = this
+    const fewer = random() < 0.5
+    const teams = problem.jobs.map((_, job) =>
+      fewer && random() < 0.6 ? smallerTeam(job, { problem, now: best, random }) : undefined,
+    )
     const spread = 20 + 100 * this.random()
     return {
       key: first.key.map((k) => k + spread * (this.random() - 0.5)),
@@ -251,6 +274,7 @@ class Search {
         able.length > 0 && this.random() < 0.3 ? able[Math.floor(this.random() * able.length)]! : -1,
       ),
       floor: first.floor,
+      teams,
       bonus: this.anybody(),
     }
   }
@@ -338,7 +362,8 @@ export function solve(
     since = 0
     now = best
     if (search.chance() < 0.5) {
-      ;[now, by] = [search.build(search.anew(first)), first]
+      by = search.anew(first, best)
+      now = search.build(by)
       consider(now)
     }
   }

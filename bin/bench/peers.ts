@@ -1,0 +1,61 @@
+import { writeFileSync } from 'node:fs'
+import { compile } from '#core/plan/problem/problem.ts'
+import { solve } from '#core/plan/search/solve.ts'
+import { seededRandom } from '#core/units/random.ts'
+import { hiddenFeasible } from '../../tests/support/plan-problems.ts'
+import { askPeer, hasPeer } from './peer.ts'
+import { rounded } from './place.ts'
+
+/** Random days by seed, of those at one place with at most so many activities. */
+const days = { seeds: 60, activities: 30 }
+/** Seconds for the solver and for ours. */
+const seconds = { peer: 8, ours: 1 }
+
+const table = 'docs/plan-quality.md'
+/** What was proved, by seed: no bound may be above it and no plan below. */
+const proved = 'tests/fixtures/plan-optima.json'
+const head = `# How good the crew plan is
+
+Random days of at most ${days.activities} activities, by seed (\`tests/support/plan-problems.ts\`), planned by our search in ${seconds.ours} s and, from nothing, by
+a constraint solver (Debian's, a tool of development and no part of the product) in ${seconds.peer} s. Scores are weighted minutes late / end of the day
+in minutes / hand-overs; "optimal" where the solver proved that nothing better exists. Written by \`npm run bench peers\`.
+
+| seed | activities | solver | proved | ours | |
+|---:|---:|---|---|---|---|
+`
+
+/** Small days against a constraint solver: how often ours is the optimum, or better than what the solver came to. */
+export async function peers() {
+  if (!hasPeer()) throw new Error('Debian’s package minizinc is not on this machine.')
+  const counted = { days: 0, proved: 0, optimal: 0, unproved: 0, better: 0, worse: 0 }
+  const lines: string[] = []
+  const optima: Record<string, readonly number[]> = {}
+  for (let seed = 1; seed <= days.seeds; seed++) {
+    const request = hiddenFeasible(seededRandom(seed))
+    if (request.sites || request.activities.length > days.activities) continue
+    const peer = askPeer(request, seconds.peer)
+    const begun = performance.now()
+    const ours = solve(compile(request), 1, () => performance.now() - begun < 1000 * seconds.ours)
+    const [, late, end, hands] = ours.score
+    const by = peer.score ? late - peer.score[0] || end - peer.score[1] || hands - peer.score[2] : -1
+    counted.days++
+    counted[peer.isProved ? 'proved' : 'unproved']++
+    if (peer.isProved && peer.score) optima[seed] = peer.score
+    if (peer.isProved && by === 0) counted.optimal++
+    if (!peer.isProved && by < 0) counted.better++
+    if (by > 0) counted.worse++
+    // Nothing is better than what is proved: then the two do not speak of the same day.
+    if (peer.isProved && by < 0) throw new Error(`Seed ${seed}: better than the optimum.`)
+    const verdict = by > 0 ? 'worse' : by < 0 ? 'better' : peer.isProved ? 'optimal' : 'the same'
+    lines.push(
+      `| ${seed} | ${request.activities.length} | ${peer.score?.join(' / ') ?? '–'} | ${peer.isProved ? `${rounded(peer.seconds, 1)} s` : 'no'} | ${late} / ${end} / ${hands} | ${verdict} |`,
+    )
+  }
+  const share = counted.optimal / Math.max(1, counted.proved)
+  writeFileSync(
+    table,
+    `${head}${lines.join('\n')}\n\n${counted.optimal} of the ${counted.proved} proved optima are met (${Math.round(100 * share)} %); of the ${counted.unproved} days the solver could not finish ours is better on ${counted.better}. It is worse on ${counted.worse} of all ${counted.days}.\n`,
+  )
+  writeFileSync(proved, `${JSON.stringify(optima, null, 2)}\n`)
+  return { ...counted, optimalShare: rounded(share, 3) }
+}
