@@ -64,6 +64,25 @@ it('nothing is done with it until it comes after all: then it is expected again,
   expect((await say(other.id, other.version + 1, null)).body.callSign).toBe(other.callSign)
 })
 
+it('what a customer said goes with them when they are erased', async () => {
+  const customer = uuidv7()
+  const fields = { name: 'Ida Fern', contact: '', notes: '', sensitivities: '', finish: 'standard' }
+  await front.send('POST', '/api/customers', { id: customer, ...fields })
+  const job = { id: uuidv7(), checkIn: { ...carA().checkIn, customerId: customer }, arrives: inHours(6), due: null }
+  await front.send('POST', '/api/jobs', job)
+  await say(job.id, 1, 'cancelled', 'she is in hospital')
+  expect((await lead.send('DELETE', `/api/customers/${customer}`)).status).toBe(204)
+  expect((await front.get(`/api/jobs/${job.id}`)).body.calledOff).toMatchObject({ how: 'cancelled', why: '' })
+})
+
+it('two that come after all at once get two names', async () => {
+  const booked = await Promise.all([book(7), book(8)])
+  await Promise.all(booked.map((j) => say(j.id, j.version, 'cancelled')))
+  const back = await Promise.all(booked.map((j) => say(j.id, j.version + 1, null)))
+  expect(back.map((b) => b.status)).toEqual([200, 200])
+  expect(new Set(back.map((b) => b.body.callSign)).size).toBe(2)
+})
+
 it('said twice it is said once; an old version, a car that is here, one that is not due yet and a technician are refused', async () => {
   const job = await book(5)
   expect((await say(job.id, job.version, 'no-show')).body.code).toBe('not-due')

@@ -168,11 +168,8 @@ export async function saveDraft(
   })
 }
 
-/**
- * Calls a booking off, or takes it up again under its call sign, or another where that is in use by now. Sent twice it is the same.
- * @throws Problem 409 where it is checked in, somebody changed it first, or its time has not come
- */
-export async function callOff(
+/** One try at it: somebody else may take the call sign at the same moment. */
+function callOffOnce(
   db: Database,
   scope: Scope,
   id: string,
@@ -198,4 +195,18 @@ export async function callOff(
       .where(and(eq(jobs.shop, scope.shop), eq(jobs.id, id)))
     return { ...job, ...values }
   })
+}
+
+/**
+ * Calls a booking off, or takes it up again under its call sign, or another where that is in use by now. Sent twice it is the same.
+ * @throws Problem 409 where it is checked in, somebody changed it first, or its time has not come
+ */
+export async function callOff(...asked: Parameters<typeof callOffOnce>): Promise<JobRow> {
+  for (let attempt = 0; attempt < 6; attempt++)
+    try {
+      return await callOffOnce(...asked)
+    } catch (error) {
+      if (!isDuplicate(error)) throw error
+    }
+  throw busy()
 }

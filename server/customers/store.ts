@@ -164,7 +164,13 @@ export async function eraseCustomer(
     for (const job of theirs) {
       await tx
         .update(jobs)
-        .set({ checkIn: withoutPerson(job.checkIn), customer: null, version: job.version + 1 })
+        .set({
+          checkIn: withoutPerson(job.checkIn),
+          customer: null,
+          // What they said when they called off.
+          calledOff: job.calledOff && { ...job.calledOff, why: '' },
+          version: job.version + 1,
+        })
         .where(eq(jobs.id, job.id))
       for (const row of await tx.select().from(procedures).where(eq(procedures.job, job.id)))
         await tx

@@ -1,5 +1,6 @@
+import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import { usePlan } from '#web/client/plan.ts'
+import { useOdds, usePlan } from '#web/client/plan.ts'
 import { useMay, useSignedIn } from '#web/client/session.ts'
 import { useSpeak } from '#web/client/useSpeak.ts'
 import { clockIn } from '#web/shell/clock.ts'
@@ -21,12 +22,23 @@ import { words } from '#words/en/screens/day.ts'
 
 const placeOf = (kind: string) => (kind === 'final-check' ? 'final' : kind === 'hand-over' ? 'report' : 'work')
 
+/** Milliseconds after which somebody is taken to look at the day, and not to pass through. */
+const lookedAt = 5_000
+
 export default function DayScreen() {
   const zone = useSignedIn().timeZone
   const day = useDay()
   const plan = usePlan(unfolded)
   const speak = useSpeak()
-  const glance = day.data && glanceOf(day.data, plan.data, zone)
+  // Sampled days take the server a second: for whoever can act on them and stays to look.
+  const mayAct = useMay('plan.write')
+  const [stays, setStays] = useState(false)
+  useEffect(() => {
+    const wait = setTimeout(() => setStays(true), lookedAt)
+    return () => clearTimeout(wait)
+  }, [])
+  const odds = useOdds(mayAct && stays && plan.data != null)
+  const glance = day.data && glanceOf(day.data, plan.data, zone, odds.data ?? undefined)
   const { found, field } = useFindVehicle(glance?.today ?? [])
   const maySeeRecords = useMay('records.see')
   const maySetUp = useMay('shop.write')

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { LateBecause } from '#core/plan/forecast/schema.ts'
 import { sayClock, sayMinutes } from '#core/units/format.ts'
+import { inTen } from '#web/client/plan.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import { words } from '#words/en/screens/day.ts'
 import type { Glance } from './glance.ts'
@@ -26,16 +27,21 @@ function Cell({ title, id, children }: { title: string; id: string; children: Re
 
 /** Late, free, next: what a lead looks up for. */
 export function GlanceStrip({ glance, zone, why }: Props) {
-  const { late, free, next, later } = glance
+  const { late, risk, free, next, later } = glance
   return (
     <section className="card glance" aria-label={words.glance.title}>
       <Cell id="late" title={words.glance.late}>
-        {late.length === 0 && <strong>{words.glance.nothingLate}</strong>}
+        {late.length === 0 && risk.length === 0 && <strong>{words.glance.nothingLate}</strong>}
         {late.slice(0, shown).map(({ sign, by, isNow, because }) => (
           <span key={sign}>
             <strong className="late">{words.glance.lateBy(sign, sayMinutes(by), isNow)}</strong>
             {because && <span className="soft why">{why(because)}</span>}
           </span>
+        ))}
+        {risk.slice(0, shown).map(({ sign, chance }) => (
+          <Link key={sign} to="/plan">
+            {words.glance.risk(sign, inTen(chance))}
+          </Link>
         ))}
         {late.length > shown && <span className="soft">{words.glance.more(late.length - shown)}</span>}
       </Cell>

@@ -56,6 +56,24 @@ describe('the day in two seconds', () => {
       { sign: 'Alder', by: 15, isNow: false },
     ])
   })
+  it('tells of cars that the plan has in time and most days would not, the least likely first', () => {
+    const due = { due: '2026-11-27T12:00:00Z' }
+    const jobs = [
+      job('Alder', { ...due, ready: 715 }),
+      job('Teasel', { ...due, ready: 760 }),
+      job('Hazel', { ...due, ready: 700 }),
+      job('Sorrel', { ...due, ready: 719 }),
+      job('Yarrow', due),
+    ]
+    const chances: Record<string, number | undefined> = { Alder: 0.5, Teasel: 0.1, Hazel: 0.9, Sorrel: 0.3 }
+    const odds = { now: 600, jobs: jobs.map(({ id }) => ({ job: id, inTime: chances[id] })) } as never
+    // Teasel will be late anyway, and is told so; nothing is known of Yarrow.
+    expect(glanceOf(day(...jobs), null, zone, odds).risk).toEqual([
+      { sign: 'Sorrel', chance: 0.3 },
+      { sign: 'Alder', chance: 0.5 },
+    ])
+    expect(glanceOf(day(...jobs), null, zone).risk).toEqual([])
+  })
   it('a car past its promise is late now, whatever the plan said; one handed over is not', () => {
     const past = { due: '2026-11-27T09:30:00Z', ready: 560 }
     const { late } = glanceOf(day(job('Alder', past), job('Sorrel', { ...past, state: 'handed-over' })), null, zone)

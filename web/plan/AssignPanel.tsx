@@ -70,7 +70,10 @@ export function AssignPanel({
                   value: p.id,
                   label: skills.every((s) => p.skills.includes(s))
                     ? p.name
-                    : `${p.name} (lacks ${skills.filter((s) => !p.skills.includes(s)).join(', ')})`,
+                    : `${p.name} (lacks ${skills
+                        .filter((s) => !p.skills.includes(s))
+                        .map((s) => speak.names.of('skills', s).name)
+                        .join(', ')})`,
                 }))}
               />
             ))}

@@ -1,5 +1,7 @@
 import { Modal, Radio } from 'antd'
 import { useState } from 'react'
+import { Link } from 'react-router'
+import { useMay } from '#web/client/session.ts'
 import { ClockField } from '#web/ui/ClockField.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import type { Plan } from '#web/ui/plan.ts'
@@ -17,6 +19,7 @@ interface Props {
 /** Says when somebody is not there today, or that they are back; the day is planned anew at once. */
 export function AwayDialog({ plan, person, onClose }: Props) {
   const away = useAway()
+  const mayWrite = useMay('people.write')
   const [rest, setRest] = useState(true)
   const [now] = useState(Math.floor(plan.now))
   const [from, setFrom] = useState(now)
@@ -65,6 +68,11 @@ export function AwayDialog({ plan, person, onClose }: Props) {
             </span>
           )}
         </div>
+      )}
+      {mayWrite && (
+        <p className="soft">
+          <Link to="/shop/people">{words.weekHours}</Link>
+        </p>
       )}
       {away.isError && <ErrorNotice error={away.error} />}
     </Modal>

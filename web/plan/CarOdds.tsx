@@ -2,15 +2,13 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import type { Help } from '#core/plan/forecast/schema.ts'
 import { sayClock } from '#core/units/format.ts'
+import { inTen, useOdds } from '#web/client/plan.ts'
 import { becauseOf, signOf } from '#web/ui/because.ts'
 import type { Plan } from '#web/ui/plan.ts'
 import { words } from '#words/en/screens/plan.ts'
 import { speak } from '#words/en/speak.ts'
-import { useHelp, useOdds } from './api.ts'
+import { useHelp } from './api.ts'
 import { OddsCurve } from './OddsCurve.tsx'
-
-/** A chance as days of ten, as people say it. */
-export const inTen = (chance: number): number => Math.round(10 * chance)
 
 const helpName = ({ what }: Help): string => {
   switch (what.kind) {

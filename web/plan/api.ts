@@ -60,15 +60,6 @@ export const useAsked = ({ version, moves }: Change) =>
     retry: false,
   })
 
-/** How sure each car's end is; sampled at the server, and a little behind. */
-export const useOdds = () =>
-  useQuery({
-    queryKey: ['plan', 'odds'],
-    queryFn: ({ signal }) => get('/api/plan/odds', { signal }),
-    staleTime: 60_000,
-    placeholderData: keepPreviousData,
-  })
-
 /** What would help a car, tried out when it is asked. */
 export const useHelp = (job: string, wanted: boolean) =>
   useQuery({

@@ -19,10 +19,20 @@ interface Props {
   grade?: 'forbidden' | 'order' | 'advice'
 }
 
+/** Skills and machines by their names, but what the title says already. */
+const needsOf = ({ title, skills, equipment }: StepInWords): string[] =>
+  [
+    ...skills.map((id) => speak.names.of('skills', id).name),
+    ...equipment.map((id) => speak.names.of('equipment', id).name),
+  ]
+    .map((name) => name.toLowerCase())
+    .filter((name) => !title.toLowerCase().includes(name))
+
 /** One line of the sheet; opened, it says why it stands here, how it is done and what to beware of. */
 export function StepRow({ step, number, titles, stage, handle, hand, grade }: Props) {
   const { product } = step
   const [open, setOpen] = useState(false)
+  const needs = needsOf(step)
   return (
     <div className={`step-line ${grade ?? ''}`}>
       {handle}
@@ -35,9 +45,7 @@ export function StepRow({ step, number, titles, stage, handle, hand, grade }: Pr
             {grade && <span className="tag"> {words.marks[grade]}</span>}
             {step.byHand && <span className="tag"> {words.byHand}</span>}
             {step.kept && <span className="tag"> {words.done}</span>}
-            {(step.skills.length > 0 || step.equipment.length > 0) && (
-              <span className="soft"> · {[...step.skills, ...step.equipment].join(', ')}</span>
-            )}
+            {needs.length > 0 && <span className="soft"> · {needs.join(', ')}</span>}
           </span>
           <span className="product soft">
             {product ? `${product.name} ${sayRatio(product.ratio)} · ${sayAmount(product.ml)}` : ''}

@@ -10,6 +10,7 @@ export const words = {
     late: 'Late',
     nothingLate: 'Nothing will be late',
     lateBy: (sign: string, by: string, isNow: boolean) => `${sign} ${isNow ? 'is' : 'will be'} ${by} late`,
+    risk: (sign: string, n: number) => `${sign} is in time on ${n} days in 10`,
     free: 'Free now',
     nobodyFree: 'Nobody',
     freeUntil: (name: string, until: string | undefined) => (until ? `${name} until ${until}` : name),

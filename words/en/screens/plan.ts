@@ -79,6 +79,7 @@ export const words = {
   flag: (car: string, n: number) => `${car} ${n} in 10`,
   awayOf: (name: string) => `${name} is not there`,
   awayWhen: 'When',
+  weekHours: 'Hours by weekday and days off are under People',
   restOfDay: 'from now on, for the rest of the day',
   someTime: 'from … to …',
   awayFrom: 'From',
