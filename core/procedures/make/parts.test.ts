@@ -87,7 +87,7 @@ describe('a procedure for two', () => {
 })
 
 /** Minutes in which somebody works until the car is ready to be handed over (the talk is the desk's), with so many people and so many vacuums; one of every other machine. */
-function handsAtWork(whole: Procedure, people: number, vacuums: number, iterations = 2): number {
+function handsAtWork(whole: Procedure, people: number, vacuums: number, iterations = 2, seed = 1): number {
   const steps = whole.steps.filter((s) => s.stage !== 'hand-over')
   const ids = new Set(steps.map((s) => s.id))
   const procedure = { ...whole, steps, links: whole.links.filter((l) => ids.has(l.from) && ids.has(l.to)) }
@@ -101,7 +101,7 @@ function handsAtWork(whole: Procedure, people: number, vacuums: number, iteratio
     activities,
     links,
     now: 0,
-    seed: 1,
+    seed,
     iterations,
   })
   const busy = new Set<number>()
@@ -117,7 +117,10 @@ describe('more hands help', () => {
   })
   it('a standard car: three people take at most half of one’s time, drying left out, when the plan is looked for', () => {
     const car = soiled(2)
-    expect(handsAtWork(made(car, 3), 3, 2, 1500)).toBeLessThanOrEqual(0.5 * handsAtWork(made(car), 1, 2))
+    // A search by chance: by the middle of three.
+    const procedure = made(car, 3)
+    const three = [1, 2, 3].map((seed) => handsAtWork(procedure, 3, 2, 1500, seed)).sort((a, b) => a - b)
+    expect(three[1]).toBeLessThanOrEqual(0.5 * handsAtWork(made(car), 1, 2))
   })
   it('two are never longer than one, on any car', () => {
     const random = seededRandom(14)
