@@ -12,14 +12,13 @@ export function peerModel(request: PlanRequest): string {
   const at = new Map(acts.map((a, i) => [a.id, i + 1]))
   const last = Math.max(...people.flatMap((p) => p.shifts.map(([, to]) => to)))
   const horizon = last + acts.reduce((sum, a) => sum + ((a.crew ?? 1) === 0 ? a.minutes : 0), 0) + 60
-  const length = (i: number) => {
-    const f = fixed.get(acts[i]!.id)
-    return f?.end === undefined ? acts[i]!.minutes : f.end - f.start
-  }
+  const d = acts.map(({ id, minutes }) => {
+    const f = fixed.get(id)
+    return f?.end === undefined ? minutes : f.end - f.start
+  })
   const lines: string[] = ['include "cumulative.mzn";']
   const say = (line: string) => lines.push(line)
   const list = (values: readonly (string | number)[]) => `[${values.join(',')}]`
-  const d = acts.map((_, i) => length(i))
   acts.forEach((a, i) => {
     const f = fixed.get(a.id)
     const from = Math.max(jobOf.get(a.job)!.release ?? 0, now)

@@ -1,10 +1,10 @@
 import { writeFileSync } from 'node:fs'
-import { compile } from '#core/plan/problem/problem.ts'
-import { solve } from '#core/plan/search/solve.ts'
+import { compareScores } from '#core/plan/search/objective.ts'
 import { seededRandom } from '#core/units/random.ts'
 import { hiddenFeasible } from '../../tests/support/plan-problems.ts'
 import { askPeer, hasPeer } from './peer.ts'
 import { rounded } from './place.ts'
+import { run } from './plan.ts'
 
 /** Random days by seed, of those at one place with at most so many activities. */
 const days = { seeds: 60, activities: 30 }
@@ -34,10 +34,8 @@ export async function peers() {
     const request = hiddenFeasible(seededRandom(seed))
     if (request.sites || request.activities.length > days.activities) continue
     const peer = askPeer(request, seconds.peer)
-    const begun = performance.now()
-    const ours = solve(compile(request), 1, () => performance.now() - begun < 1000 * seconds.ours)
-    const [, late, end, hands] = ours.score
-    const by = peer.score ? late - peer.score[0] || end - peer.score[1] || hands - peer.score[2] : -1
+    const { score } = run(request, seconds.ours, 1).solution
+    const by = peer.score ? compareScores(score, [0, ...peer.score]) : -1
     counted.days++
     counted[peer.isProved ? 'proved' : 'unproved']++
     if (peer.isProved && peer.score) optima[seed] = peer.score
@@ -48,7 +46,7 @@ export async function peers() {
     if (peer.isProved && by < 0) throw new Error(`Seed ${seed}: better than the optimum.`)
     const verdict = by > 0 ? 'worse' : by < 0 ? 'better' : peer.isProved ? 'optimal' : 'the same'
     lines.push(
-      `| ${seed} | ${request.activities.length} | ${peer.score?.join(' / ') ?? '–'} | ${peer.isProved ? `${rounded(peer.seconds, 1)} s` : 'no'} | ${late} / ${end} / ${hands} | ${verdict} |`,
+      `| ${seed} | ${request.activities.length} | ${peer.score?.join(' / ') ?? '–'} | ${peer.isProved ? `${rounded(peer.seconds, 1)} s` : 'no'} | ${score.slice(1).join(' / ')} | ${verdict} |`,
     )
   }
   const share = counted.optimal / Math.max(1, counted.proved)

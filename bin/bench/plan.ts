@@ -3,6 +3,7 @@ import { plan as planned } from '#core/plan/plan.ts'
 import { compile } from '#core/plan/problem/problem.ts'
 import type { PlanRequest } from '#core/plan/schema.ts'
 import { boundsOf } from '#core/plan/search/bounds.ts'
+import { compareScores } from '#core/plan/search/objective.ts'
 import { solve } from '#core/plan/search/solve.ts'
 import { mean } from './mean.ts'
 import { rounded } from './place.ts'
@@ -12,7 +13,8 @@ import { busyDay, hugeDay, smallDay } from './plan-days.ts'
 const short = 2
 const long = 15
 
-function run(request: PlanRequest, seconds: number, seed: number) {
+/** Our search for so many seconds, and when its first plan stood. */
+export function run(request: PlanRequest, seconds: number, seed: number) {
   const problem = compile(request)
   const begun = performance.now()
   let firstMs = 0
@@ -34,9 +36,7 @@ function run(request: PlanRequest, seconds: number, seed: number) {
 function day(request: PlanRequest) {
   const quick = run(request, short, 1)
   const more = [run(request, long, 2)]
-  const best = [quick, ...more]
-    .map((r) => r.solution.score)
-    .sort((a, b) => a[0] - b[0] || a[1] - b[1] || a[2] - b[2])[0]!
+  const best = [quick, ...more].map((r) => r.solution.score).sort(compareScores)[0]!
   const bounds = boundsOf(quick.problem, quick.solution)
   return {
     activities: request.activities.length,

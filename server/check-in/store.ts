@@ -183,10 +183,12 @@ function callOffOnce(
     if (job.version !== version) throw stale(jobView(job))
     if (calledOff?.how === 'no-show' && calledOff.at < job.arrives)
       throw new Problem(409, 'not-due', `${job.callSign} is not expected yet: it cannot have stayed away.`)
-    const [sign] = await callSignsFor(tx, scope, 1, job)
-    const change = calledOff
-      ? { state: 'called-off' as const, openCallSign: null }
-      : { state: 'draft' as const, openCallSign: sign!.name, callSign: sign!.name, colour: sign!.colour }
+    const expectedAs = async () => {
+      const [sign] = await callSignsFor(tx, scope, 1, job)
+      const { name, colour } = sign!
+      return { state: 'draft' as const, openCallSign: name, callSign: name, colour }
+    }
+    const change = calledOff ? { state: 'called-off' as const, openCallSign: null } : await expectedAs()
     const values = { ...change, calledOff, version: version + 1 }
     await announce(tx, { shop: scope.shop, topic: 'job', job: id })
     await tx

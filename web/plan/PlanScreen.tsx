@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { sayClock } from '#core/units/format.ts'
 import { inTen, useOdds, usePlan } from '#web/client/plan.ts'
 import { useMay } from '#web/client/session.ts'
@@ -109,6 +109,8 @@ function Worked({ plan, mayWrite }: { plan: Plan; mayWrite: boolean }) {
   const [moving, setMoving] = useState<Moving>()
   const [away, setAway] = useState<string>()
   const spells = spellsOf(plan, plan.now)
+  // A block in hand is drawn again with every move of the pointer.
+  const machines = useMemo(() => machineLanes(plan, speak), [plan])
   const holds = (id: string | undefined) =>
     spells.find((s) => s.id === id || (id !== undefined && s.activities.includes(id.slice(id.indexOf(' ') + 1))))
   const spell = holds(selected)
@@ -136,7 +138,7 @@ function Worked({ plan, mayWrite }: { plan: Plan; mayWrite: boolean }) {
           rows={plan.people}
           blocks={spells}
           threads={threadsOf(plan, speak)}
-          machines={machineLanes(plan, speak)}
+          machines={machines}
           flags={flagsOf(plan, (j) => {
             const inTime = chance.get(j.id)
             return inTime === undefined || j.held ? j.callSign : words.flag(j.callSign, inTen(inTime))

@@ -58,7 +58,7 @@ const arrows: Readonly<Record<string, readonly [right: number, down: number]>> =
 }
 
 /** Room a word takes, px. */
-const wide = (text: string) => text.length * 7 + 12
+export const wide = (text: string) => text.length * 7 + 12
 
 /** As many of the words as fit, whole ones only, and a sign that there are more. */
 function asManyAs(words: readonly string[], width: number): string {

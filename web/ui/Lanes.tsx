@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react'
 import { sayClock } from '#core/units/format.ts'
 import { words } from '#words/en/screens/ui.ts'
 import './lanes.css'
-import { Ghost, type LaneBlock, LaneBox, WideBox } from './LaneBox.tsx'
+import { Ghost, type LaneBlock, LaneBox, WideBox, wide } from './LaneBox.tsx'
 import { MachineRow } from './MachineRow.tsx'
 import type { MachineLane } from './machine-lanes.ts'
 
@@ -217,8 +217,8 @@ export function Lanes({
           {flags
             .filter((flag) => flag.at > from && flag.at <= to)
             .map((flag) => {
-              const turn = x(flag.at) + flag.text.length * 7 + 14 > width
-              const w = flag.text.length * 7 + 12
+              const w = wide(flag.text)
+              const turn = x(flag.at) + w + 2 > width
               return (
                 <g key={flag.id}>
                   <line

@@ -1,4 +1,5 @@
 import { sayClock } from '#core/units/format.ts'
+import { wide } from './LaneBox.tsx'
 import type { MachineLane } from './machine-lanes.ts'
 
 interface Props {
@@ -10,9 +11,6 @@ interface Props {
   y: number
   height: number
 }
-
-/** Room a word takes, px. */
-const wide = (text: string) => text.length * 7 + 12
 
 /** One machine over the clock: at which car, and with whom. */
 export function MachineRow({ lane, x, from, y, height }: Props) {

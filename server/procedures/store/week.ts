@@ -17,6 +17,8 @@ const shown = 7
 /** Hands-on minutes of drafts by their row's version: what a draft would give is made again only when something of it is another. */
 const drafted = new LRUCache<string, number>({ max: 2000 })
 
+const nameOf = ({ make, model }: { make: string; model: string }): string => `${make} ${model}`.trim()
+
 async function minutesOf(
   db: Database,
   scope: Scope,
@@ -75,7 +77,7 @@ export async function weekOf(db: Database, scope: Scope, catalogue: Catalogue, n
         version: row?.version ?? 0,
         callSign: job.callSign,
         colour: job.colour,
-        vehicle: `${vehicle.make} ${vehicle.model}`.trim(),
+        vehicle: nameOf(vehicle),
         plate: vehicle.plate,
         arrives: job.arrives,
         due: job.due,
@@ -108,7 +110,7 @@ export async function weekOf(db: Database, scope: Scope, catalogue: Catalogue, n
       id,
       version,
       callSign,
-      vehicle: `${vehicle.make} ${vehicle.model}`.trim(),
+      vehicle: nameOf(vehicle),
       arrives,
       off: calledOff!,
     })),
