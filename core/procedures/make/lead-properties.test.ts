@@ -137,3 +137,25 @@ describe('whatever the car', () => {
     expect(wrong.slice(0, 12)).toEqual([])
   })
 })
+
+it('grit and hair are loosened before the place they sit in is vacuumed or wetted, mats as everything else', () => {
+  const random = seededRandom(84)
+  let mats = 0
+  for (let n = 0; n < share(400); n++) {
+    const car = randomCar(random)
+    const { body } = car.checkIn.vehicle
+    for (const s of surfacesOf(body, catalogue.surfaces))
+      if (s.kind.includes('mat')) car.checkIn.condition[s.id] = { soil: 2, sand: 2 }
+    const { steps, byOne } = generateProcedure(car, catalogue)
+    const start = (id: string) => byOne!.starts[id]!
+    const wetOrVacuumed = steps.filter((s) => s.applied > 0 || s.equipment.includes('vacuum'))
+    for (const loosened of steps.filter((s) => s.stage === 'loosen'))
+      for (const next of wetOrVacuumed.filter((s) => s.surfaces.some((id) => loosened.surfaces.includes(id)))) {
+        if (loosened.zoneGroup === 'mats') mats++
+        expect(start(next.id), `car ${n}: ${loosened.id} → ${next.id}`).toBeGreaterThanOrEqual(
+          start(loosened.id) + loosened.minutes,
+        )
+      }
+  }
+  expect(mats).toBeGreaterThan(0)
+})
