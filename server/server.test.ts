@@ -120,6 +120,8 @@ describe('bad bodies', () => {
         dryRun: false,
       },
       'POST /api/plan/back': { version: plan.version },
+      'POST /api/plan/keep': { offer: '0' },
+      'POST /api/plan/leave': { version: plan.version },
       'PUT /api/jobs/:id/called-off': { version: 1, how: 'cancelled', why: '' },
       'PUT /api/jobs/:id/booking': { version: 1, arrives: '2026-11-28T09:00:00Z', due: null },
       'POST /api/plan/promise': {
@@ -337,6 +339,11 @@ describe('the published description', () => {
     const lets = { version: planned.version + 1, activities: [activity] }
     expect((await owner.send('POST', '/api/plan/let-go', lets)).status).toBe(200)
     expect((await owner.send('POST', '/api/plan/back', { version: planned.version + 2 })).status).toBe(200)
+    expect((await owner.get('/api/plan/offer')).body).toBeNull()
+    expect((await owner.send('POST', '/api/plan/leave', { version: planned.version + 3 })).status).toBe(200)
+    await issuedJob(owner, owner)
+    const { body: offer } = await owner.get('/api/plan/offer')
+    expect((await owner.send('POST', '/api/plan/keep', { offer: offer.id })).status).toBe(200)
     const dentist = { day: planned.day, away: [{ from: 1200, to: 1260, why: 'dentist' }] }
     expect((await owner.send('PUT', `/api/people/${planned.people[0].id}/away`, dentist)).status).toBe(204)
     const [named, brought] = [uuidv7(), uuidv7()]

@@ -1,4 +1,4 @@
-import type { Activity, Assignment, Fixed, PlanLink, PlanRequest } from '#core/plan/schema.ts'
+import type { Activity, Fixed, PlanLink, PlanRequest } from '#core/plan/schema.ts'
 import { activityId, toActivities } from '#core/procedures/activities.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { isHeld } from './allow.ts'
@@ -18,8 +18,6 @@ export interface Day {
   jobs: DayJob[]
   /** At one car at once. */
   mostPeople: number
-  /** The plan people go by, where there is one. */
-  previous?: readonly Assignment[] | undefined
   /** Minutes from the day's origin, with fraction. */
   now: number
   /** Turns a server time into minutes from the same origin. */
@@ -123,7 +121,6 @@ export function dayRequest(day: Day, seed = 1): PlanRequest {
     activities: parts.flatMap((p) => p.activities),
     links: parts.flatMap((p) => p.links),
     fixed: parts.flatMap((p) => p.fixed),
-    ...(day.previous ? { previous: [...day.previous] } : {}),
     now: Math.max(0, now),
     seed,
     iterations: roundsFor(parts.reduce((sum, p) => sum + p.activities.length, 0)),

@@ -646,6 +646,8 @@ export const plans = mysqlTable(
     pins: json<HandPin[]>('pins'),
     /** As it was before each of the last changes, the newest last. */
     history: json<PlanBefore[]>('history'),
+    /** What had happened when somebody left the plan as it is. */
+    left: json<string[]>('left_as_is'),
   },
   (t) => [primaryKey({ columns: [t.shop, t.day] })],
 )

@@ -14,6 +14,8 @@ export interface DayPlan {
   pins: readonly HandPin[]
   /** How many of its last changes can be taken back. */
   back: number
+  /** What had happened when somebody left it as it is. */
+  left: ReadonlySet<string>
   /** Minutes of the shop's day, by job. */
   ends: ReadonlyMap<string, number>
   /** The same by activity. */
@@ -42,11 +44,16 @@ function endsOf({ request, answer }: Pick<DayPlan, 'request' | 'answer'>): Map<s
 const read = ({
   pins,
   back,
+  left,
   ...row
-}: Pick<DayPlan, 'version' | 'request' | 'answer' | 'changed' | 'back'> & { pins: HandPin[] | null }): DayPlan => ({
+}: Pick<DayPlan, 'version' | 'request' | 'answer' | 'changed' | 'back'> & {
+  pins: HandPin[] | null
+  left: string[] | null
+}): DayPlan => ({
   ...row,
   pins: pins ?? [],
   back: Number(back),
+  left: new Set(left),
   ends: endsOf(row),
   byActivity: new Map(row.answer.assignments.map((a) => [a.activity, a.end])),
   onShift: new Set(row.request.technicians.filter((t) => t.shifts.length > 0).map((t) => t.id)),
@@ -68,6 +75,7 @@ export async function dayPlanOf(db: Database, scope: Scope, day: string): Promis
       answer: plans.answer,
       changed: plans.changed,
       pins: plans.pins,
+      left: plans.left,
       back: sql<number>`coalesce(json_length(${plans.history}), 0)`,
     })
     .from(plans)

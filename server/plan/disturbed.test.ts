@@ -5,7 +5,7 @@ import { intent } from '../../tests/support/intent.ts'
 import { issuedJob } from '../../tests/support/jobs.ts'
 import { faultsOfPlan } from '../../tests/support/plan-checker.ts'
 import { type Caller, type TestServer, testServer } from '../../tests/support/test-server.ts'
-import type { Disturbance, PlanStep } from './views.ts'
+import type { Disturbance, OfferView, PlanStep, PlanView } from './views.ts'
 
 let t: TestServer
 let lead: Caller
@@ -85,4 +85,50 @@ it('a day with five disturbances: each is told, planned round, held by an indepe
   expect(await kinds()).toContain('came')
   const last = await replanned()
   expect(last.assignments.find((a) => a.activity === moves[0]!.activity)!.technicians).toEqual([other])
+})
+
+it('planned again by itself: what happened brings an offer, which is kept as it was shown, or left until something else happens', async () => {
+  const offer = async () => (await lead.get('/api/plan/offer')).body as OfferView | null
+  const view = async () => (await lead.get('/api/plan')).body as PlanView
+  await lead.send('POST', '/api/plan')
+  // Nothing has happened: nothing is offered.
+  expect(await offer()).toBeNull()
+
+  const walkIn = await issuedJob(front, lead)
+  const first = (await offer())!
+  const sign = (await lead.get(`/api/jobs/${walkIn.id}`)).body.callSign
+  expect(first.cars).toContainEqual(expect.objectContaining({ sign, was: null, ready: expect.any(Number) }))
+  expect(first.unplanned).toBe(0)
+  // Everybody who leads sees the same one, and a technician sees none.
+  expect((await offer())!.id).toBe(first.id)
+  const technician = await t.as('reedmere', 'ines', '2694')
+  expect((await technician.get('/api/plan/offer')).status).toBe(403)
+
+  // Left: what has happened is still told, and nobody is asked again about it.
+  const { version } = await view()
+  expect((await lead.send('POST', '/api/plan/leave', { version })).status).toBe(200)
+  expect(await view()).toMatchObject({ left: true, disturbed: [{ kind: 'came', sign }] })
+  expect(await offer()).toBeNull()
+  // It was made from the plan before: that one is over.
+  expect((await lead.send('POST', '/api/plan/keep', { offer: first.id })).status).toBe(409)
+
+  // Something else happens: it is offered with both.
+  const second = await issuedJob(front, lead)
+  const both = (await offer())!
+  expect((await view()).left).toBeUndefined()
+  expect(both.cars.filter((c) => c.was === null)).toHaveLength(2)
+  const kept = await lead.send('POST', '/api/plan/keep', { offer: both.id })
+  expect(kept.status).toBe(200)
+  expect(kept.body.disturbed?.filter((d: Disturbance) => d.kind === 'came') ?? []).toEqual([])
+  const { request, answer } = (await lead.get('/api/plan/problem')).body
+  expect(faultsOfPlan(request, answer)).toEqual([])
+  for (const id of [walkIn.id, second.id])
+    expect(answer.assignments.some((a: { activity: string }) => a.activity.startsWith(id))).toBe(true)
+  // What was shown is what is kept.
+  for (const to of both.to) expect(answer.assignments).toContainEqual(to)
+  expect(answer.moved).toEqual(both.moved)
+  // Kept once, and taken back like any change.
+  expect((await lead.send('POST', '/api/plan/keep', { offer: both.id })).status).toBe(409)
+  expect((await lead.send('POST', '/api/plan/back', { version: kept.body.version })).status).toBe(200)
+  expect((await lead.send('POST', '/api/plan/keep', { offer: 'made up' })).body.code).toBe('offer-over')
 })

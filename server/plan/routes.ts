@@ -6,6 +6,7 @@ import { inWorker } from './planner.ts'
 import { changePlan, letGo } from './store/change.ts'
 import { liveOf } from './store/live.ts'
 import { makePlan, takeBack } from './store/make.ts'
+import { keepOffer, leaveOffer, offerFor } from './store/offer.ts'
 import { promiseAmong } from './store/promise.ts'
 import { today } from './store/request.ts'
 import { planView } from './store/view.ts'
@@ -35,6 +36,15 @@ export const planRoutes = ({ db, now }: AppContext): Route[] => {
     },
     'POST /api/plan/let-go': async ({ catalogue, scope, body }) => {
       await letGo(db, scope, now(), body)
+      return (await planView(db, scope, catalogue, now()))!
+    },
+    'GET /api/plan/offer': ({ catalogue, scope }) => offerFor(db, scope, catalogue, now()),
+    'POST /api/plan/keep': async ({ catalogue, scope, body }) => {
+      await keepOffer(db, scope, now(), body.offer)
+      return (await planView(db, scope, catalogue, now()))!
+    },
+    'POST /api/plan/leave': async ({ catalogue, scope, body }) => {
+      await leaveOffer(db, scope, catalogue, now(), body.version)
       return (await planView(db, scope, catalogue, now()))!
     },
     'POST /api/plan/promise': ({ catalogue, scope, body }) => promiseAmong(db, scope, catalogue, now(), body),

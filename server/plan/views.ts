@@ -1,6 +1,6 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { JobForecast, LateBecause } from '#core/plan/forecast/schema.ts'
-import { PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
+import { Assignment, PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
 import { Title } from '#core/procedures/message-schemas.ts'
 import { Away, Stretches } from '#core/shop/week.ts'
 
@@ -91,6 +91,8 @@ export const PlanView = Type.Object(
     /** Minutes from the day's midnight on the shop's clock. */
     now: Type.Number(),
     disturbed: Type.Optional(Type.Array(Disturbance)),
+    /** Whoever leads left the plan as it is, all that is disturbed known. */
+    left: Type.Optional(Type.Literal(true)),
     /** How many of its last changes can be taken back. */
     back: Type.Optional(Type.Integer()),
   },
@@ -126,3 +128,29 @@ export type PromiseView = Static<typeof PromiseView>
 /** How sure each car's end is, from sampled days. */
 export const OddsView = Type.Object({ now: Type.Number(), jobs: Type.Array(JobForecast) }, Strict)
 export type OddsView = Static<typeof OddsView>
+
+/** What planning again would bring, worked out because something happened: kept or left by whoever leads. */
+export const OfferView = Type.Object(
+  {
+    id: Type.String(),
+    /** What others would do, or at another time: as it comes now, and as it would. */
+    moved: Type.Array(Assignment),
+    to: Type.Array(Assignment),
+    /** Cars that would be ready at another time; `was` is null for one that is in no plan yet, `ready` for one that finds no room. */
+    cars: Type.Array(
+      Type.Object(
+        {
+          sign: Type.String(),
+          due: Type.Union([Type.Number(), Type.Null()]),
+          was: Type.Union([Type.Number(), Type.Null()]),
+          ready: Type.Union([Type.Number(), Type.Null()]),
+        },
+        Strict,
+      ),
+    ),
+    /** Steps that would find no room. */
+    unplanned: Type.Integer(),
+  },
+  Strict,
+)
+export type OfferView = Static<typeof OfferView>

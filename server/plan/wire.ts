@@ -2,7 +2,7 @@ import { Type } from '@sinclair/typebox'
 import { Help } from '#core/plan/forecast/schema.ts'
 import { Activity as Activity_, PlanLink } from '#core/plan/schema.ts'
 import { wires } from '#server/http/wire.ts'
-import { ChangedView, OddsView, PlanProblemView, PlanView, PromiseView } from './views.ts'
+import { ChangedView, OddsView, OfferView, PlanProblemView, PlanView, PromiseView } from './views.ts'
 
 const Strict = { additionalProperties: false }
 const Version = Type.Integer({ minimum: 1 })
@@ -57,6 +57,21 @@ export const planWires = wires({
   'POST /api/plan/let-go': {
     allow: 'plan.write',
     body: Type.Object({ version: Version, activities: Type.Array(Activity, { minItems: 1, maxItems: 2000 }) }, Strict),
+    answer: PlanView,
+  },
+  // What planning again would bring, as soon as something has happened that the plan does not hold for.
+  'GET /api/plan/offer': {
+    allow: 'plan.write',
+    answer: Type.Union([OfferView, Type.Null()]),
+  },
+  'POST /api/plan/keep': {
+    allow: 'plan.write',
+    body: Type.Object({ offer: Type.String({ minLength: 1, maxLength: 36 }) }, Strict),
+    answer: PlanView,
+  },
+  'POST /api/plan/leave': {
+    allow: 'plan.write',
+    body: Type.Object({ version: Version }, Strict),
     answer: PlanView,
   },
   'POST /api/plan/promise': {

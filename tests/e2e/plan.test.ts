@@ -211,3 +211,44 @@ it('before anything is promised: when a car that is not planned yet could be rea
   expect((await plan()).version).toBe(before.version)
   expect(troubles).toEqual([])
 })
+
+it('something happens: the lead is asked on Day, sees what planning again would bring, leaves it, is asked anew, and goes by it', async () => {
+  const { page, plan, troubles, base } = await leadAt('/plan')
+  await page.locator(ahead).first().waitFor()
+  const before = await plan()
+  const busy = (not: readonly string[]) =>
+    before.people.find(
+      (p) => !not.includes(p.id) && before.jobs.some((j) => j.steps.some((s) => s.by?.includes(p.id) && !s.fixed)),
+    )!
+  const goes = async (id: string, from: number) => {
+    const body = { day: before.day, away: [{ from, to: 1440, why: 'ill' }] }
+    const answer = await page.request.put(`${base}/api/people/${id}/away`, { data: body, headers: { origin: base } })
+    expect(answer.status()).toBe(204)
+  }
+  const now = Math.floor(before.now)
+  const first = busy([])
+  await goes(first.id, now)
+  const told = page.getByRole('region', { name: 'The plan no longer holds' })
+  await told.getByText(new RegExp(`^${first.name} is not there for`)).waitFor({ timeout: 20_000 })
+  await told.getByRole('button', { name: 'Go by this plan' }).waitFor({ timeout: 30_000 })
+  await told.getByText('People would do otherwise').waitFor()
+  expect(await axe(page)).toEqual([])
+  await page.goto(base)
+  await page.getByRole('link', { name: /^Plan it again\?/ }).click()
+  await told.getByRole('button', { name: 'Leave it as it is' }).click()
+  await told.getByText(/^Left as it is/).waitFor()
+  expect((await plan()).left).toBe(true)
+
+  const second = busy([first.id])
+  await goes(second.id, now)
+  const keep = told.getByRole('button', { name: 'Go by this plan' })
+  await keep.waitFor({ timeout: 30_000 })
+  await keep.click()
+  await told.waitFor({ state: 'detached', timeout: 20_000 })
+  const after = await plan()
+  for (const job of after.jobs)
+    for (const step of job.steps)
+      if (step.at && step.at[0] > now + 5 && !step.fixed)
+        expect(step.by ?? [], `${job.callSign} ${step.id}`).not.toEqual(expect.arrayContaining([first.id]))
+  expect(troubles).toEqual([])
+})

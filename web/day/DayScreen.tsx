@@ -67,6 +67,7 @@ export default function DayScreen() {
         <GlanceStrip
           glance={glance!}
           zone={zone}
+          happened={mayAct && !plan.data?.left ? (plan.data?.disturbed ?? []).length : 0}
           why={(because) => (plan.data && speak ? becauseOf(because, plan.data, speak) : undefined)}
         />
       )}

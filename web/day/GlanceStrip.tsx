@@ -12,6 +12,8 @@ const shown = 3
 interface Props {
   glance: Glance
   zone: string
+  /** Things that the plan does not hold for and nobody who leads has decided about. */
+  happened: number
   /** Why a car will be late, in words; nothing while they are not there yet. */
   why: (because: LateBecause) => string | undefined
 }
@@ -26,7 +28,7 @@ function Cell({ title, id, children }: { title: string; id: string; children: Re
 }
 
 /** Late, free, next: what a lead looks up for. */
-export function GlanceStrip({ glance, zone, why }: Props) {
+export function GlanceStrip({ glance, zone, happened, why }: Props) {
   const { late, risk, free, next, later } = glance
   return (
     <section className="card glance" aria-label={words.glance.title}>
@@ -43,6 +45,7 @@ export function GlanceStrip({ glance, zone, why }: Props) {
             {words.glance.risk(sign, inTen(chance))}
           </Link>
         ))}
+        {happened > 0 && <Link to="/plan">{words.glance.happened(happened)}</Link>}
         {late.length > shown && <span className="soft">{words.glance.more(late.length - shown)}</span>}
       </Cell>
       <Cell id="free" title={words.glance.free}>

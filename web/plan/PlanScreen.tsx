@@ -15,7 +15,7 @@ import { speak } from '#words/en/speak.ts'
 import { AwayDialog } from './AwayDialog.tsx'
 import { useChangePlan, useMakePlan, useTakeBack } from './api.ts'
 import { BlockPanel } from './BlockPanel.tsx'
-import { disturbedLines } from './disturbed.ts'
+import { Disturbed } from './Disturbed.tsx'
 import './plan.css'
 import { words } from '#words/en/screens/plan.ts'
 import { MovePanel } from './MovePanel.tsx'
@@ -64,23 +64,6 @@ export default function PlanScreen() {
       <Moved plan={plan.data} />
       <Left plan={plan.data} />
     </div>
-  )
-}
-
-/** What has happened that the plan does not hold for any more. */
-function Disturbed({ plan }: { plan: Plan }) {
-  const lines = disturbedLines(plan)
-  if (lines.length === 0) return null
-  return (
-    <section className="told" aria-label={words.disturbed}>
-      <strong>{words.disturbed}</strong>
-      <ul className="tight listed">
-        {lines.slice(0, shown).map((line) => (
-          <li key={line}>{line}</li>
-        ))}
-      </ul>
-      <AndMore all={lines.length} shown={shown} />
-    </section>
   )
 }
 

@@ -19,6 +19,16 @@ export const useTakeBack = () => usePlanned((version: number) => post('/api/plan
 export const useLetGo = () =>
   usePlanned((body: { version: number; activities: string[] }) => post('/api/plan/let-go', { body }))
 
+/** What planning again would bring, asked as soon as something has happened; the server works it out once for everybody. */
+export const useOffer = (version: number) =>
+  useQuery({
+    queryKey: ['plan', 'offer', version],
+    queryFn: ({ signal }) => get('/api/plan/offer', { signal }),
+    refetchInterval: 60_000,
+  })
+export const useKeepOffer = () => usePlanned((offer: string) => post('/api/plan/keep', { body: { offer } }))
+export const useLeave = () => usePlanned((version: number) => post('/api/plan/leave', { body: { version } }))
+
 /** Says that somebody is not there, or is again, and plans the day without them. */
 export const useAway = () =>
   usePlanned(

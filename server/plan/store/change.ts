@@ -86,7 +86,7 @@ function withPast({ assignments }: PlanAnswer, after: readonly Assignment[]): As
 }
 
 /** What others do now, or at another time, as it was before. */
-function otherwise(before: readonly Assignment[], after: readonly Assignment[]): Assignment[] {
+export function otherwise(before: readonly Assignment[], after: readonly Assignment[]): Assignment[] {
   const placeOf = ({ start, technicians }: Assignment) => ({ start, people: technicians })
   const now = new Map(after.map((a) => [a.activity, a]))
   return before.filter((was) => {

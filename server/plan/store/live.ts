@@ -31,7 +31,7 @@ export async function liveOf(db: Database, scope: Scope, catalogue: Catalogue, n
   const plan = await dayPlanOf(db, scope, day)
   if (!plan) return undefined
   const jobs = await openJobs(db, scope, catalogue)
-  const request = await requestOf(db, scope, jobs, catalogue, now, undefined)
+  const request = await requestOf(db, scope, jobs, catalogue, now)
   const key = JSON.stringify([
     plan.version,
     request.now,

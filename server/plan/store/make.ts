@@ -10,6 +10,7 @@ import type { Scope } from '#server/http/scope.ts'
 import { announce } from '#server/http/store/changes.ts'
 import { openJobs } from '#server/jobs/open-jobs.ts'
 import { inWorker } from '#server/plan/planner.ts'
+import { type Live, liveOf } from './live.ts'
 import { requestOf, today } from './request.ts'
 
 /** Changes that can be taken back. */
@@ -35,27 +36,51 @@ async function planWith(request: PlanRequest, pins: readonly HandPin[]): Promise
   return loose.unscheduled.length < answer.unscheduled.length ? loose : answer
 }
 
-/** Plans the rest of the day anew and keeps it; what people have moved by hand stays with whom they gave it. */
-export async function makePlan(db: Database, scope: Scope, catalogue: Catalogue, now: string): Promise<void> {
+/** The rest of a day planned anew, and what it was made from. */
+export interface Made {
+  request: PlanRequest
+  answer: PlanAnswer
+  /** The day as it stood; undefined where there was no plan. */
+  live: Live | undefined
+}
+
+/**
+ * Plans the rest of the day anew and keeps nothing yet. What people go by stays wherever that still can be; what they
+ * moved by hand stays with whom they gave it.
+ */
+export async function planAgain(db: Database, scope: Scope, catalogue: Catalogue, now: string): Promise<Made> {
+  const live = await liveOf(db, scope, catalogue, now)
+  const fresh = live?.request ?? (await requestOf(db, scope, await openJobs(db, scope, catalogue), catalogue, now))
+  const request = live ? { ...fresh, previous: [...live.plan.answer.assignments] } : fresh
+  return { request, answer: await planWith(request, live?.pins ?? []), live }
+}
+
+/**
+ * Keeps a plan that was made.
+ * @param over the version it was made from, where it may stand over no other
+ * @throws Problem where there is a newer one
+ */
+export async function keepPlan(db: Database, scope: Scope, now: string, made: Made, over?: number): Promise<void> {
   const day = today(scope, now)
-  // What people go by, with what somebody changed by hand: a plan made again leaves it as it is wherever that still can be.
-  const [before] = await db.select({ answer: plans.answer, pins: plans.pins }).from(plans).where(ofDay(scope, day))
-  const jobs = await openJobs(db, scope, catalogue)
-  const request = await requestOf(db, scope, jobs, catalogue, now, before?.answer.assignments)
-  const pins = standingPins(request, before?.pins ?? [])
-  const answer = await planWith(request, pins)
   await inTransaction(db, async (tx) => {
     const row = await lockedRow(tx, scope, day)
+    if (over !== undefined && row?.version !== over) throw stale({ version: row?.version ?? 0 })
     await announce(tx, { shop: scope.shop, topic: 'plan' })
-    const values = { request, answer, pins, changed: false, version: (row?.version ?? 0) + 1 }
+    const { request, answer } = made
+    const values = { request, answer, changed: false, left: null, version: (row?.version ?? 0) + 1 }
+    const pins = standingPins(request, row?.pins ?? [])
     if (row)
       await tx
         .update(plans)
-        .set({ ...values, history: remembered(row) })
+        .set({ ...values, pins, history: remembered(row) })
         .where(ofDay(scope, day))
-    else await tx.insert(plans).values({ shop: scope.shop, day, ...values })
+    else await tx.insert(plans).values({ shop: scope.shop, day, ...values, pins })
   })
 }
+
+/** Plans the rest of the day anew and keeps it. */
+export const makePlan = async (db: Database, scope: Scope, catalogue: Catalogue, now: string): Promise<void> =>
+  keepPlan(db, scope, now, await planAgain(db, scope, catalogue, now))
 
 async function lockedRow(tx: Transaction, scope: Scope, day: string): Promise<Row | undefined> {
   const [row] = await tx.select().from(plans).where(ofDay(scope, day)).for('update')
@@ -71,7 +96,7 @@ export async function replace(
   scope: Scope,
   now: string,
   version: number,
-  change: (row: Row) => Partial<Pick<Row, 'answer' | 'pins' | 'changed' | 'history'>>,
+  change: (row: Row) => Partial<Pick<Row, 'answer' | 'pins' | 'changed' | 'history' | 'left'>>,
 ): Promise<void> {
   const day = today(scope, now)
   await inTransaction(db, async (tx) => {
@@ -86,6 +111,14 @@ export async function replace(
       .where(ofDay(scope, day))
   })
 }
+
+/** Leaves the plan as it is: what has happened since is known to whoever leads. */
+export const leaveAsIs = (
+  db: Database,
+  scope: Scope,
+  now: string,
+  { version, left }: { version: number; left: string[] },
+): Promise<void> => replace(db, scope, now, version, (row) => ({ left, history: row.history ?? [] }))
 
 /** Puts the plan back to what it was before its last change. @throws Problem where nothing was changed, or something newer was */
 export const takeBack = (db: Database, scope: Scope, now: string, version: number): Promise<void> =>

@@ -27,7 +27,7 @@ export async function promiseAmong(
 ): Promise<PromiseView> {
   const day = today(scope, now)
   const [plan, jobs] = await Promise.all([dayPlanOf(db, scope, day), openJobs(db, scope, catalogue)])
-  const request = await requestOf(db, scope, jobs, catalogue, now, undefined)
+  const request = await requestOf(db, scope, jobs, catalogue, now)
   if (request.jobs.some((j) => j.id === job))
     throw new Problem(409, 'already-issued', 'It is issued and planned: the plan says when it will be ready.')
   const answer = await inWorker('promise', {

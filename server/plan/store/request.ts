@@ -3,7 +3,7 @@ import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { dayRequest } from '#core/job/day-request.ts'
 import { workersOf } from '#core/job/reduce.ts'
 import { withAsked } from '#core/plan/machines.ts'
-import type { Assignment, PlanRequest } from '#core/plan/schema.ts'
+import type { PlanRequest } from '#core/plan/schema.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { usable } from '#core/shop/kit.ts'
 import { hoursOn } from '#core/shop/week.ts'
@@ -45,7 +45,6 @@ export async function requestOf(
   jobs: readonly OpenJob[],
   { figures }: Catalogue,
   now: string,
-  previous: readonly Assignment[] | undefined,
 ): Promise<PlanRequest> {
   const day = today(scope, now)
   const minute = (iso: string) => minuteOf(scope.timeZone, day, iso)
@@ -80,7 +79,6 @@ export async function requestOf(
       state,
     })),
     mostPeople: figures.mostPeople,
-    previous,
     now: minute(now),
     minuteOf: minute,
   })

@@ -7,59 +7,15 @@ import type { Database } from '#server/database/connection.ts'
 import { people } from '#server/database/schema.ts'
 import type { Scope } from '#server/http/scope.ts'
 import type { OpenJob } from '#server/jobs/open-jobs.ts'
-import type { Disturbance, PlanStep, PlanView } from '#server/plan/views.ts'
-import { type Live, liveOf } from './live.ts'
+import { disturbances, subjectOf } from '#server/plan/disturbances.ts'
+import type { PlanStep, PlanView } from '#server/plan/views.ts'
+import { liveOf } from './live.ts'
 import { today } from './request.ts'
 
 /** How long ago what is over is still shown, in minutes. */
 const shownAfter = 90
-/** Minutes a car may be late by before anybody is told that the plan no longer holds. */
-const noticed = 2
 /** A day that is far too full leaves thousands of steps unplanned: as many of them as are read. */
 const mostUnplanned = 20
-
-/** What has happened that the plan does not hold for; nothing where it does. */
-function disturbances({ plan, request, forecast, jobs }: Live): Disturbance[] {
-  const now = request.now ?? 0
-  const ahead = forecast.assignments.filter((a) => a.start >= now)
-  const person = new Map(request.technicians.map((t) => [t.id, t]))
-  const gone = new Map<string, number>()
-  for (const { technicians, start, end } of ahead)
-    for (const id of technicians) {
-      const there = person.get(id)?.shifts.some(([from, to]) => start < to && from < end) ?? false
-      // Whoever stays on at the end of the day does so by the plan's own lateness, not because they are away.
-      const after = Math.max(0, ...(person.get(id)?.shifts ?? []).map(([, to]) => to)) > now
-      if (!there && !after) gone.set(id, (gone.get(id) ?? 0) + 1)
-    }
-  const needs = new Map(request.activities.map((a) => [a.id, a.equipment ?? []]))
-  const kit = new Set((request.equipment ?? []).filter((e) => e.count > 0).map((e) => e.id))
-  const short = new Map<string, number>()
-  for (const { activity } of ahead)
-    for (const machine of needs.get(activity) ?? [])
-      if (!kit.has(machine)) short.set(machine, (short.get(machine) ?? 0) + 1)
-  const planned = new Set(plan.answer.assignments.map((a) => a.activity))
-  const told = new Set([
-    ...plan.answer.unscheduled.map((u) => u.activity),
-    ...(request.fixed ?? []).map((f) => f.activity),
-  ])
-  const unknown = new Map<string, number>()
-  for (const a of request.activities)
-    if (plan.jobs.has(a.job) && !planned.has(a.id) && !told.has(a.id)) unknown.set(a.job, (unknown.get(a.job) ?? 0) + 1)
-  return [
-    ...[...gone].map(([id, steps]) => ({ kind: 'away' as const, person: id, steps })),
-    ...[...short].map(([machine, steps]) => ({ kind: 'machine' as const, machine, steps })),
-    ...jobs
-      .filter(({ job, procedure }) => procedure && job.state === 'checked-in' && !plan.jobs.has(job.id))
-      .map(({ job }) => ({ kind: 'came' as const, sign: job.callSign })),
-    ...[...unknown].map(([job, steps]) => ({ kind: 'new' as const, job, steps })),
-    ...forecast.jobs.flatMap(({ job, late }) => {
-      const due = request.jobs.find((j) => j.id === job)?.due
-      const was = plan.ends.get(job)
-      const meant = due !== undefined && was !== undefined && was > due + noticed
-      return late && late.by > noticed && !meant ? [{ kind: 'late' as const, job, ...late }] : []
-    }),
-  ]
-}
 
 /** Today's plan as a screen shows it, as it will come now, with the names it needs; null when none was made yet. */
 export async function planView(
@@ -142,6 +98,7 @@ export async function planView(
     later: jobs.filter(({ job, procedure }) => procedure && !row.jobs.has(job.id)).map(({ job }) => job.callSign),
     now: minute,
     ...(disturbed.length > 0 ? { disturbed } : {}),
+    ...(disturbed.length > 0 && disturbed.every((d) => row.left.has(subjectOf(d))) ? { left: true as const } : {}),
     ...(row.back > 0 ? { back: row.back } : {}),
   }
 }

@@ -11,6 +11,7 @@ export const words = {
     nothingLate: 'Nothing will be late',
     lateBy: (sign: string, by: string, isNow: boolean) => `${sign} ${isNow ? 'is' : 'will be'} ${by} late`,
     risk: (sign: string, n: number) => `${sign} is in time on ${n} days in 10`,
+    happened: (n: number) => (n === 1 ? 'Plan it again? Something happened' : `Plan it again? ${n} things happened`),
     free: 'Free now',
     nobodyFree: 'Nobody',
     freeUntil: (name: string, until: string | undefined) => (until ? `${name} until ${until}` : name),

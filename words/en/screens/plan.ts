@@ -42,6 +42,21 @@ export const words = {
     machine: (machine: string, steps: number) =>
       `${machine} is not there for ${steps === 1 ? 'a step' : `${steps} steps`} ahead.`,
   },
+  offer: {
+    title: 'Planned again it would be',
+    people: 'People would do otherwise',
+    working: 'Working out what planning again would bring …',
+    nothing: 'Planning again would make nobody less late.',
+    comes: (car: string, at: string, late: string) =>
+      `${car} comes into the plan: ready about ${at}${late && `, ${late} late`}.`,
+    ready: (car: string, by: string, sooner: boolean, at: string, late: string) =>
+      `${car} is ready ${by} ${sooner ? 'sooner' : 'later'}, about ${at}${late && `, ${sooner ? 'still ' : ''}${late} late`}.`,
+    noRoom: (car: string) => `${car} finds no room for all of it today.`,
+    unplanned: (steps: number) => (steps === 1 ? '1 step finds no room.' : `${steps} steps find no room.`),
+    keep: 'Go by this plan',
+    leave: 'Leave it as it is',
+    left: 'Left as it is. It is worked out anew when something else happens.',
+  },
   takeBack: 'Take it back',
   moving: 'While you move it',
   movingTo: (what: string, who: string, from: string, to: string) => `${what}: ${who}, ${from}–${to}`,

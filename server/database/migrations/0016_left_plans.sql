@@ -1,0 +1,1 @@
+ALTER TABLE `plans` ADD `left_as_is` json;
