@@ -2,6 +2,7 @@ import type { Activity, Fixed, PlanLink, PlanRequest } from '#core/plan/schema.t
 import { activityId, toActivities } from '#core/procedures/activities.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { isHeld } from './allow.ts'
+import { type Bays, withBays } from './bays.ts'
 import { stepState } from './reduce.ts'
 import type { WorkState } from './schema.ts'
 
@@ -15,6 +16,8 @@ export interface DayJob {
 export interface Day {
   people: { id: string; skills: string[]; shifts: [number, number][] }[]
   equipment: { id: string; count: number }[]
+  /** Which of the equipment are places for cars. */
+  bays?: Bays
   jobs: DayJob[]
   /** At one car at once. */
   mostPeople: number
@@ -109,7 +112,7 @@ const roundsFor = (activities: number): number =>
 export function dayRequest(day: Day, seed = 1): PlanRequest {
   const now = Math.floor(day.now) + 1
   const parts = day.jobs.map((job) => jobPart(job, day, now))
-  return {
+  const request: PlanRequest = {
     technicians: day.people,
     equipment: day.equipment,
     jobs: day.jobs.map((job) => ({
@@ -125,4 +128,12 @@ export function dayRequest(day: Day, seed = 1): PlanRequest {
     seed,
     iterations: roundsFor(parts.reduce((sum, p) => sum + p.activities.length, 0)),
   }
+  return day.bays ? withBays(request, day.bays, outsideOf(day)) : request
 }
+
+const outsideOf = ({ jobs }: Day): Set<string> =>
+  new Set(
+    jobs.flatMap(({ id, procedure }) =>
+      procedure.steps.filter((s) => s.stage === 'outside').map((s) => activityId(id, s.id)),
+    ),
+  )

@@ -41,7 +41,12 @@ export const demoShop: ShopSpec = {
     { login: 'wren', name: 'Wren', role: 'technician', pin: '8137', skills: ['spotting'], shifts: day },
     { login: 'bea', name: 'Bea', role: 'front-desk', pin: '3925', skills: [], shifts: [] },
   ],
-  equipment: [...firstEquipment, { kind: 'drying-blower', count: 2 }],
+  equipment: [
+    ...firstEquipment,
+    { kind: 'drying-blower', count: 2 },
+    { kind: 'bay', count: 4 },
+    { kind: 'wash-bay', count: 1 },
+  ],
   containers: [
     ...firstContainers,
     ...bottlesInUse.map(([name]) => ({ ...firstContainers.find((c) => c.name === 'Trigger bottle')!, name })),

@@ -22,7 +22,8 @@ export function disturbances({
       const after = Math.max(0, ...(person.get(id)?.shifts ?? []).map(([, to]) => to)) > now
       if (!there && !after) gone.set(id, (gone.get(id) ?? 0) + 1)
     }
-  const needs = new Map(request.activities.map((a) => [a.id, a.equipment ?? []]))
+  const held = new Map(request.jobs.map((j) => [j.id, j.holds ?? []]))
+  const needs = new Map(request.activities.map((a) => [a.id, [...(a.equipment ?? []), ...(held.get(a.job) ?? [])]]))
   const kit = new Set((request.equipment ?? []).filter((e) => e.count > 0).map((e) => e.id))
   const short = new Map<string, number>()
   for (const { activity } of ahead)

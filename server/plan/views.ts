@@ -75,6 +75,8 @@ export const PlanView = Type.Object(
           callSign: Type.String(),
           colour: Type.String(),
           due: Type.Union([Type.Number(), Type.Null()]),
+          /** Kinds of places it holds from its first step to its last. */
+          holds: Type.Optional(Type.Array(Type.String())),
           /** Steps that wait until what was found is cleared: when it will be ready is not known. */
           held: Type.Optional(Type.Integer()),
           /** When it will be ready as things stand, and where that is late, why. */

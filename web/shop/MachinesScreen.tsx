@@ -234,7 +234,7 @@ function MachineList({
       </div>
       {keep.isError && <ErrorNotice error={keep.error} />}
       {write.isError && <ErrorNotice error={write.error} />}
-      <p className="soft">{words.machines.without(others.map((e) => e.name.toLowerCase()))}</p>
+      <p className="soft">{words.machines.without(others.filter((e) => !e.place).map((e) => e.name.toLowerCase()))}</p>
     </section>
   )
 }

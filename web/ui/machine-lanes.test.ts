@@ -56,3 +56,19 @@ it('what nobody stands beside, as it gets warm or runs by itself, is on the mach
   const [lane] = machineLanes(day([['j1/warm', 0, 8, [], 'steamer']]), undefined)
   expect(lane!.stays).toMatchObject([{ callSign: 'Alder', start: 0, end: 8, people: [] }])
 })
+
+it('a bay is a car’s from its first step to its last, also while it only dries', () => {
+  const plan = day([
+    ['j1/a', 10, 20, ['ana']],
+    ['j1/dry', 20, 90, []],
+    ['j2/a', 30, 60, ['ben']],
+    ['j3/a', 95, 99, ['ben']],
+  ])
+  for (const job of plan.jobs) job.holds = ['bay']
+  const lanes = machineLanes(plan, undefined)
+  expect(lanes.map((l) => l.name)).toEqual(['bay 1', 'bay 2'])
+  expect(lanes.map((l) => l.stays.map((s) => [s.callSign, s.start, s.end, s.people]))).toEqual([
+    [['Alder', 10, 90, []]],
+    [['Teasel', 30, 60, []]],
+  ])
+})

@@ -1,4 +1,4 @@
-import { jobOf } from '#core/procedures/activities.ts'
+import { activityId, jobOf } from '#core/procedures/activities.ts'
 import type { Speaker } from '#words/speaker.ts'
 import type { Plan } from './plan.ts'
 
@@ -21,13 +21,25 @@ export interface MachineLane {
 /** Minutes a machine may stand still at a car and still be there. */
 const mostIdle = 3
 
+/** What is used when, by start: what steps have all the while, and the places that a car holds from its first step to its last. */
+function uses({ assignments, steps, jobs }: Plan) {
+  const stays = jobs.flatMap(({ id, holds: kinds = [] }) => {
+    const own = assignments.filter((a) => jobOf(a.activity) === id)
+    if (kinds.length === 0 || own.length === 0) return []
+    const [start, end] = [Math.min(...own.map((a) => a.start)), Math.max(...own.map((a) => a.end))]
+    return [{ activity: activityId(id, ''), start, end, technicians: [] as string[], kinds }]
+  })
+  const used = assignments.map((a) => ({ ...a, kinds: steps[a.activity]?.needs ?? [] }))
+  return [...stays, ...used].sort((a, b) => a.start - b.start)
+}
+
 /** Which machine of its kind each step has: that which is at the car already, or the first that is free. */
 export function machineLanes(plan: Plan, speak: Speaker | undefined): MachineLane[] {
   const jobs = new Map(plan.jobs.map((j) => [j.id, j]))
   const people = new Map(plan.people.map((p) => [p.id, p.name]))
   const lanes = new Map<string, MachineStay[][]>()
-  for (const { activity, start, end, technicians } of plan.assignments)
-    for (const kind of plan.steps[activity]?.needs ?? []) {
+  for (const { activity, start, end, technicians, kinds } of uses(plan))
+    for (const kind of kinds) {
       const job = jobs.get(jobOf(activity))
       if (!job) continue
       const units = lanes.get(kind) ?? []

@@ -9,6 +9,11 @@ export interface Placed {
   people: number[]
 }
 
+interface Hull {
+  start: number
+  end: number
+}
+
 const never = Number.POSITIVE_INFINITY
 
 /** How much somebody is wanted for an activity; the most wanted of those who are free does it, of equals the first. */
@@ -27,6 +32,8 @@ export class Board {
   private readonly cars: Places[]
   private readonly units: Profile[]
   private readonly crews: Profile[]
+  /** From the first start to the last end of what is placed of each job. */
+  private readonly hulls: (Hull | undefined)[]
   /** Activities of each job that each person is on. */
   private readonly onJob: Int32Array[]
   private readonly problem: Problem
@@ -53,6 +60,7 @@ export class Board {
     })
     this.cars = problem.jobs.map(() => new Places())
     this.crews = problem.jobs.map(() => new Profile())
+    this.hulls = problem.jobs.map(() => undefined)
     this.onJob = problem.jobs.map(() => new Int32Array(problem.people.length))
     for (const pin of problem.pins.values()) this.place(problem.acts[pin.act]!, pin)
   }
@@ -80,8 +88,28 @@ export class Board {
     return people
   }
 
-  /** [first start, last end) of what is placed of a job. */
-  private hull(job: number): { start: number; end: number } | undefined {
+  place(act: Act, at: Placed) {
+    this.placed[act.index] = { start: at.start, end: at.end, people: at.people }
+    this.take(act, at, 1)
+    const { hulls } = this
+    const hull = hulls[act.job]
+    if (!hull || at.start < hull.start || at.end > hull.end)
+      this.stretch(act.job, {
+        start: Math.min(at.start, hull?.start ?? never),
+        end: Math.max(at.end, hull?.end ?? 0),
+      })
+  }
+
+  remove(act: Act) {
+    const at = this.placed[act.index]!
+    this.take(act, at, -1)
+    this.placed[act.index] = undefined
+    const hull = this.hulls[act.job]!
+    if (at.start === hull.start || at.end === hull.end) this.stretch(act.job, this.hullOf(act.job))
+  }
+
+  /** [first start, last end) of what is placed of a job, looked up. */
+  private hullOf(job: number): Hull | undefined {
     let start = never
     let end = -1
     for (const act of this.problem.jobs[job]!.acts) {
@@ -93,14 +121,14 @@ export class Board {
     return end < 0 ? undefined : { start, end }
   }
 
-  place(act: Act, at: Placed) {
-    this.placed[act.index] = { start: at.start, end: at.end, people: at.people }
-    this.take(act, at, 1)
-  }
-
-  remove(act: Act) {
-    this.take(act, this.placed[act.index]!, -1)
-    this.placed[act.index] = undefined
+  /** A job lasts otherwise now: what it holds, it holds otherwise. */
+  private stretch(job: number, hull: Hull | undefined) {
+    const before = this.hulls[job]
+    this.hulls[job] = hull
+    for (const kit of this.problem.jobs[job]!.holds) {
+      if (before) this.units[kit]!.add(before.start, before.end, -1)
+      if (hull) this.units[kit]!.add(hull.start, hull.end, 1)
+    }
   }
 
   private take(act: Act, { start, end, people }: Placed, sign: 1 | -1) {
@@ -133,37 +161,38 @@ export class Board {
     return never
   }
 
-  /** What else than a job's own hold takes units of a kind. */
-  private usage(kit: number, job: number): Profile {
-    // Nearly always: nobody holds it from beginning to end.
-    if (this.problem.holders[kit]!.length === 0) return this.units[kit]!
-    const others = this.problem.holders[kit]!.filter((other) => other !== job).flatMap(
-      (other) => this.hull(other) ?? [],
-    )
-    if (others.length === 0) return this.units[kit]!
-    const all = this.units[kit]!.copy()
-    for (const { start, end } of others) all.add(start, end, 1)
-    return all
+  /** Asks for units of a kind as if the job did not hold one of them itself. */
+  private beside(kit: number, job: number, ask: (usage: Profile) => number): number {
+    const usage = this.units[kit]!
+    const hull = this.problem.jobs[job]!.holds.includes(kit) ? this.hulls[job] : undefined
+    if (!hull) return ask(usage)
+    usage.add(hull.start, hull.end, -1)
+    const answer = ask(usage)
+    usage.add(hull.start, hull.end, 1)
+    return answer
   }
 
   private kitFree(kit: number, act: Act, from: number): number {
     const { count, site } = this.problem.kit[kit]!
     if (site !== undefined && site !== this.problem.jobs[act.job]!.site) return never
     const own = this.problem.jobs[act.job]!.holds.includes(kit) ? 1 : 0
-    return this.usage(kit, act.job).next(from, act.minutes, 1, count - own)
+    return this.beside(kit, act.job, (usage) => usage.next(from, act.minutes, 1, count - own))
   }
 
   /** What the job holds must be free from its first start to its last end; later does not help once something of it is placed. */
   private holdFree(kit: number, act: Act, from: number): number {
     const { count, site } = this.problem.kit[kit]!
     if (site !== undefined && site !== this.problem.jobs[act.job]!.site) return never
-    const usage = this.usage(kit, act.job)
-    const hull = this.hull(act.job)
-    if (!hull) return usage.next(from, act.minutes, 1, count)
-    // Before its first start the stretch up to there has to be free as well; from there on only the whole counts.
-    const t = from < hull.start ? Math.min(hull.start, usage.nextUntil(from, hull.start, 1, count)) : from
-    const end = Math.max(hull.end, t + act.minutes)
-    return usage.peak(Math.min(t, hull.start), end) + 1 > count ? never : t
+    const hull = this.hulls[act.job]
+    // Nearly always: it is there already, and lasts no longer for this.
+    if (hull && from >= hull.start && from + act.minutes <= hull.end) return from
+    return this.beside(kit, act.job, (usage) => {
+      if (!hull) return usage.next(from, act.minutes, 1, count)
+      // Before its first start the stretch up to there has to be free as well; from there on only the whole counts.
+      const t = from < hull.start ? Math.min(hull.start, usage.nextUntil(from, hull.start, 1, count)) : from
+      const end = Math.max(hull.end, t + act.minutes)
+      return usage.peak(Math.min(t, hull.start), end) + 1 > count ? never : t
+    })
   }
 
   /** Smallest feasible start ≥ from, with the people for it; undefined when there is none up to `latest`. */

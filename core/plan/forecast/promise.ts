@@ -37,7 +37,8 @@ export function promiseFor(
       request.equipment ?? [],
       activities.flatMap((a) => a.equipment ?? []),
     ),
-    jobs: [...request.jobs, { id: job, release, crewLimit: mostPeople }],
+    // It stands where all the others do.
+    jobs: [...request.jobs, { id: job, release, crewLimit: mostPeople, holds: request.jobs[0]?.holds ?? [] }],
     activities: [...request.activities, ...activities],
     links: [...(request.links ?? []), ...links],
     previous: [...previous],

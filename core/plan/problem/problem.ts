@@ -64,8 +64,6 @@ export interface Problem {
   /** Where the plan people go by has each activity, and who does it there. */
   previous: Map<number, { start: number; end: number; people: number[] }>
   now: number
-  /** Jobs that hold a unit of each kind of kit from beginning to end. */
-  holders: number[][]
   /** Acts in an order in which every link points forward. */
   topological: number[]
   travel(from: string | undefined, to: string | undefined): number
@@ -258,7 +256,16 @@ export function compile(request: PlanRequest): Problem {
     acts[from]!.out.push(link)
     acts[to]!.into.push(link)
   })
-  const holders = kit.map((_, k) => jobs.flatMap((job, j) => (job.holds.includes(k) ? [j] : [])))
+  // What is there for everybody who holds it is in nobody's way.
+  const used = new Set(acts.flatMap((a) => a.equipment))
+  const scarce = kit.map(
+    ({ count, out, site }, k) =>
+      used.has(k) ||
+      out.length > 0 ||
+      site !== undefined ||
+      jobs.reduce((sum, j) => sum + Number(j.holds.includes(k)), 0) > count,
+  )
+  for (const job of jobs) job.holds = job.holds.filter((k) => scarce[k])
   const topological = topologicalOrder(acts, faults)
   const pins = resolvePins(request, actIndex, personIndex, acts, faults)
   const previous = new Map(
@@ -281,6 +288,5 @@ export function compile(request: PlanRequest): Problem {
     topological,
     travel,
     widestWay,
-    holders,
   }
 }

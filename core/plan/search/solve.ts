@@ -36,7 +36,7 @@ const usual =
     (wished?.[act.index] === person ? 12 : 0) +
     (bonus?.[person] ?? 0)
 
-/** Urgency first: slack to the due time, job after job where they hold something all the while. */
+/** Urgency first: slack to the due time, job after job where they hold something all the while that is not there for each of them. */
 function firstOrder(problem: Problem, components: readonly Component[]): Order {
   const tail = tails(problem)
   const far = horizonOf(problem)
@@ -44,7 +44,8 @@ function firstOrder(problem: Problem, components: readonly Component[]): Order {
   const slack = problem.jobs.map((job) => (job.due ?? far) - longest(job.acts))
   const rank = problem.jobs.map((_, j) => j)
   rank.sort((a, b) => slack[a]! - slack[b]! || problem.jobs[b]!.weight - problem.jobs[a]!.weight || a - b)
-  const jobMajor = problem.jobs.some((j) => j.holds.length > 0)
+  const holders = problem.kit.map((_, k) => problem.jobs.filter((j) => j.holds.includes(k)).length)
+  const jobMajor = problem.kit.some(({ count }, k) => holders[k]! > count)
   const key = Float64Array.from(components, (c) => (problem.jobs[c.job]!.due ?? far) - longest(c.acts))
   if (jobMajor) for (const c of components) key[c.index]! += 1e6 * rank.indexOf(c.job)
   return {

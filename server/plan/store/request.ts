@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import { baysAmong } from '#core/job/bays.ts'
 import { dayRequest } from '#core/job/day-request.ts'
 import { workersOf } from '#core/job/reduce.ts'
 import { withAsked } from '#core/plan/machines.ts'
@@ -43,7 +44,7 @@ export async function requestOf(
   db: Database,
   scope: Scope,
   jobs: readonly OpenJob[],
-  { figures }: Catalogue,
+  { figures, equipment: kinds }: Catalogue,
   now: string,
 ): Promise<PlanRequest> {
   const day = today(scope, now)
@@ -70,6 +71,10 @@ export async function requestOf(
     equipment: withAsked(
       kit.map((k) => ({ id: k.kind, count: usable(k) })),
       chosen.flatMap(({ procedure }) => procedure.steps.flatMap((s) => s.equipment)),
+    ),
+    bays: baysAmong(
+      kinds,
+      kit.map((k) => k.kind),
     ),
     jobs: chosen.map(({ job, procedure, state }) => ({
       id: job.id,

@@ -42,9 +42,12 @@ export async function planView(
   const begun = new Set(request.fixed?.map((f) => f.activity))
   const kept = new Map(pins.map((p) => [p.activity, p]))
   const coming = new Map(forecast.jobs.map((j) => [j.job, j]))
+  const needs = new Map(request.activities.map((a) => [a.id, a.equipment]))
+  const holds = new Map(request.jobs.map((j) => [j.id, j.holds]))
   const stepsOf = ({ job, procedure }: OpenJob): PlanStep[] =>
-    (procedure?.steps ?? []).flatMap(({ id, title, stage, skills, equipment }) => {
+    (procedure?.steps ?? []).flatMap(({ id, title, stage, skills }) => {
       const activity = activityId(job.id, id)
+      const equipment = needs.get(activity) ?? []
       const planned = at.get(activity)
       if (!planned && !told.has(activity)) return []
       const pin = kept.get(activity)
@@ -89,6 +92,7 @@ export async function planView(
           callSign: open.job.callSign,
           colour: open.job.colour,
           due: open.job.due === null ? null : minuteOf(scope.timeZone, day, open.job.due),
+          ...(holds.get(open.job.id) ? { holds: holds.get(open.job.id) } : {}),
           ...(held > 0 ? { held } : {}),
           ...(ready === undefined ? {} : { ready }),
           ...(late ? { late } : {}),

@@ -83,8 +83,8 @@ export const words = {
     sells: 'What an hour beside a package is sold for',
   },
   machines: {
-    title: 'Machines',
-    lead: 'The plan uses what stands here and works. Tank and warm-up by the plate on the machine.',
+    title: 'Machines and bays',
+    lead: 'The plan uses what stands here and works. Tank and warm-up by the plate on the machine. Say how many bays there are, and no more cars are planned at once; without a word of bays, any number are.',
     none: 'No machine stands here yet. Add the first one.',
     count: 'How many',
     countOf: (name: string) => `${name}: how many`,
@@ -110,7 +110,7 @@ export const words = {
     isDue: (what: string) => `${what} is due`,
     remove: 'Take away',
     removeOf: (name: string) => `Take away ${name}`,
-    add: 'Add a machine',
+    add: 'Add a machine or a bay',
     without: (names: string[]) =>
       names.length === 0
         ? ''
