@@ -4,6 +4,7 @@ import { drying } from './bench/drying.ts'
 import { engines } from './bench/engines.ts'
 import { firstScreen } from './bench/first-screen.ts'
 import { kills } from './bench/kills.ts'
+import { lanes } from './bench/lanes.ts'
 import { ledger } from './bench/ledger.ts'
 import { peers } from './bench/peers.ts'
 import { plan } from './bench/plan.ts'
@@ -17,6 +18,7 @@ const sections: Record<string, () => Promise<object>> = {
   plan,
   peers,
   firstScreen,
+  lanes,
   ledger,
   requests,
   kills,

@@ -3,6 +3,7 @@ import { BadInput } from '#core/units/fault.ts'
 import { seededRandom } from '#core/units/random.ts'
 import { faultsOfPlan } from '../../tests/support/plan-checker.ts'
 import { hiddenFeasible } from '../../tests/support/plan-problems.ts'
+import { share } from '../../tests/support/share.ts'
 import { checkAssignments, plan } from './plan.ts'
 import type { PlanRequest } from './schema.ts'
 
@@ -46,10 +47,10 @@ function pointers(request: PlanRequest): string[] {
 }
 
 describe('random problems built backwards from a hidden feasible day', () => {
-  it('all 300 are planned complete and feasible, by a checker that shares no code', () => {
+  it(`all ${share(5000)} are planned complete and feasible, by a checker that shares no code`, () => {
     const random = seededRandom(2026)
     const incomplete: number[] = []
-    for (let i = 0; i < 300; i++) {
+    for (let i = 0; i < share(5000); i++) {
       const request = hiddenFeasible(random)
       // As long as something is left over the search goes on, within a bound; then it may stop.
       let left = request.activities.length
