@@ -10,6 +10,10 @@ export interface RemainsMessages {
   appeared: { surface: SurfaceName | null; id: string; damage: string; at: string; photo: boolean; note: string }
   /** Judged dry and left, with the lead's or the hand's own reason. */
   stays: { surface: SurfaceName | null; id: string; note: string }
+  /** Of a car that was taken before it was finished: an area with steps that nobody did, what was still wet, what was found and not cleared. */
+  'not-done': { area: string; open: number; of: number }
+  'still-wet': { step: Title }
+  'found-open': { step: Title }
   'failed-check': { place: string; function?: string; note: string }
 }
 export type Remains = MessageOf<RemainsMessages>

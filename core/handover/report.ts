@@ -1,14 +1,39 @@
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
-import { stepState, workersOf } from '#core/job/reduce.ts'
+import { openStops } from '#core/job/allow.ts'
+import { isOver, stepState, workersOf } from '#core/job/reduce.ts'
 import type { WorkState } from '#core/job/schema.ts'
 import { attendedMinutes, handMinutes } from '#core/procedures/attended.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { momentIn } from '#core/units/shop-time.ts'
 import { checkListFor } from './check-list.ts'
-import { remains } from './messages.ts'
+import { type Remains, remains } from './messages.ts'
 import type { Report } from './schema.ts'
+
+/** Areas that a customer reads of; what is set up and what closes a job is not among them. */
+const told = new Set(['clear-out', 'dry-pass', 'overhead', 'seats', 'floor', 'hard', 'finish'])
+
+/** Of a car that was taken before it was finished: what nobody did, what is wet, what was found and stays. */
+function cutShort(procedure: Procedure, state: WorkState): Remains[] {
+  if (state.handedOver?.unfinished === undefined) return []
+  const { steps, links } = procedure
+  const isDone = (id: string) => stepState(state, id).status === 'finished'
+  const work = steps.filter((s) => s.crew > 0 && !s.stop && s.surfaces.length > 0 && told.has(s.petal))
+  const areas = [...new Set(work.map((s) => s.petal))].flatMap((area) => {
+    const own = work.filter((s) => s.petal === area)
+    const open = own.filter((s) => !isOver(state, s.id)).length
+    return open === 0 ? [] : [remains('not-done', { area, open, of: own.length })]
+  })
+  const wet = steps.filter(
+    (s) => s.treatment === 'dry' && !isDone(s.id) && links.some((l) => l.to === s.id && isDone(l.from)),
+  )
+  return [
+    ...openStops(procedure, state).map((s) => remains('found-open', { step: s.title })),
+    ...wet.map((s) => remains('still-wet', { step: s.title })),
+    ...areas,
+  ]
+}
 
 /**
  * What the customer is told: done, not done and why, what may return. Built from the ledger and the issued procedure alone.
@@ -57,7 +82,7 @@ export function reportOf(
       .filter((s) => stepState(state, s.id).status === 'finished')
       .map((s) => ({ title: s.title, by: stepState(state, s.id).by, minutes: Math.max(1, Math.ceil(handMinutes(s))) })),
     attended: attendedMinutes(attended.filter((s) => stepState(state, s.id).status === 'finished')),
-    remains: [...skipped, ...residuals, ...stays, ...appeared, ...failed],
+    remains: [...cutShort(procedure, state), ...skipped, ...residuals, ...stays, ...appeared, ...failed],
     expectations: procedure.expectations.map((e) => {
       const came = e.of === 'stain' ? rechecks.filter((r) => r.as === 'wicked' && r.surface === e.surface).length : 0
       return came > 0 ? { ...e, came } : e

@@ -110,14 +110,30 @@ function mayFinishPassive(step: Step, procedure: Procedure, state: WorkState): R
 export const openStops = (procedure: Procedure, state: WorkState): Step[] =>
   procedure.steps.filter((s) => s.stop && !s.kept && stepState(state, s.id).status !== 'skipped')
 
+/** Ozone that was in it is out of it, by a meter: nobody is handed a car without, finished or not. */
+function mayBeEntered(procedure: Procedure, state: WorkState): Refusal | undefined {
+  const ozone = ozoneOf(procedure, state)
+  const isClear = ozone?.opened == null || (ozone.reading && ozone.reading.ppm < handOverLimit)
+  return isClear ? undefined : no('needs-reading', { limit: handOverLimit, ppm: ozone.reading?.ppm ?? null })
+}
+
+/** A car that is taken before it is finished: nobody is at it, nothing in it hurts whoever drives it, and a lead says why. */
+function mayGoUnfinished(procedure: Procedure, state: WorkState, { leads }: Actor): Refusal | undefined {
+  if (!leads) return no('lead-lets-go', none)
+  const running = procedure.steps.find((s) => stepState(state, s.id).status === 'running')
+  if (running) return no('still-runs', { step: running.title })
+  const ozone = ozoneOf(procedure, state)
+  if (ozone?.isOn) return no('ozone-inside', { step: ozone.run.title })
+  return mayBeEntered(procedure, state)
+}
+
 function mayHandOver(procedure: Procedure, state: WorkState, places: readonly string[]): Refusal | undefined {
   const open = procedure.steps.filter((s) => !isOver(state, s.id))
   if (open.length > 0) return no('steps-open', { open: open.length, first: open[0]!.title })
   const [stop] = openStops(procedure, state)
   if (stop) return no('stop-open', { step: stop.title })
-  const ozone = ozoneOf(procedure, state)
-  if (ozone?.opened != null && !(ozone.reading && ozone.reading.ppm < handOverLimit))
-    return no('needs-reading', { limit: handOverLimit, ppm: ozone.reading?.ppm ?? null })
+  const inside = mayBeEntered(procedure, state)
+  if (inside) return inside
   const unseen = places.filter((p) => !state.checks[p])
   if (unseen.length > 0) return no('checks-open', { open: unseen.length })
   const failed = places.filter((p) => !state.checks[p]!.passed && state.checks[p]!.note.trim() === '')
@@ -215,5 +231,8 @@ export function refusal(
   if (intent.type === 'customer-said' && !actor.leads) return no('lead-records', none)
   if ('surface' in data && !procedure.steps.some((s) => s.surfaces.includes(data.surface)))
     return no('unknown-surface', { surface: data.surface })
-  return intent.type === 'handed-over' ? mayHandOver(procedure, state, places) : undefined
+  if (!('to' in data)) return undefined
+  return data.unfinished === undefined
+    ? mayHandOver(procedure, state, places)
+    : mayGoUnfinished(procedure, state, actor)
 }

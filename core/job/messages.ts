@@ -38,6 +38,8 @@ export interface RefusalMessages {
   'not-drying': { step: Title }
   /** A recheck is left out by a lead alone. */
   'lead-judges': { step: Title }
+  'lead-lets-go': None
+  'still-runs': { step: Title }
   'needs-reading': { limit: number; ppm: number | null }
 }
 export type Doing = 'finished' | 'paused' | 'timed'

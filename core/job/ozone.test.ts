@@ -52,6 +52,17 @@ const said = (type: 'step-started' | 'step-finished' | 'step-skipped', id: strin
   )?.code
 
 describe('an ozone run', () => {
+  it('nobody takes the car while it is in it, finished or not, and afterwards only by a reading', () => {
+    const taken = (now: WorkState, minute: number) => {
+      const data = { to: 'Mira', unfinished: 'cannot wait any longer' }
+      return refusal({ type: 'handed-over', data } as never, procedure, now, lead, [], at(minute))?.code
+    }
+    expect(taken(state({}), 0)).toBeUndefined()
+    expect(taken(state({ [shut!.id]: 0 }), 30)).toBe('ozone-inside')
+    const aired = { [shut!.id]: 0, [run!.id]: 60, [air!.id]: 200 }
+    expect(taken(state(aired), 210)).toBe('needs-reading')
+    expect(taken(state(aired, [[205, 0.01]]), 210)).toBeUndefined()
+  })
   it('is three steps, after everything that is worked: shut it, let it run, air it', () => {
     expect([shut, run, air].every(Boolean)).toBe(true)
     expect(ozoneOf(procedure, emptyState())).toMatchObject({ isOn: false, began: null, opened: null })

@@ -96,7 +96,11 @@ const withoutCustomer = (state: WorkState, words: string): WorkState => ({
       ? { ...line, said: log('customer-said', { ...line.said.facts, from: words, text: '' }) }
       : line,
   ),
-  handedOver: state.handedOver && { ...state.handedOver, to: words },
+  handedOver: state.handedOver && {
+    ...state.handedOver,
+    to: words,
+    ...(state.handedOver.unfinished === undefined ? {} : { unfinished: words }),
+  },
 })
 
 /** The state with what was seen of surfaces judged dry. */
@@ -242,7 +246,7 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
     case 'customer-erased':
       return withoutCustomer(state, event.data.words)
     case 'handed-over':
-      return { ...state, handedOver: { to: event.data.to, by: event.author, at } }
+      return { ...state, handedOver: { ...event.data, by: event.author, at } }
   }
 }
 

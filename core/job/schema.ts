@@ -90,7 +90,17 @@ const intents = [
   kind('air-read', Type.Object({ ppm: Type.Number({ minimum: 0, maximum: 1000 }) }, Strict)),
   // What a moisture meter read where a step dries.
   kind('moisture-read', Type.Object({ step: StepId, grams: Type.Number({ minimum: 0, maximum: 20_000 }) }, Strict)),
-  kind('handed-over', Type.Object({ to: Type.String({ minLength: 1, maxLength: 80 }) }, Strict)),
+  kind(
+    'handed-over',
+    Type.Object(
+      {
+        to: Type.String({ minLength: 1, maxLength: 80 }),
+        /** Why it goes before it is finished; only a lead lets it. */
+        unfinished: Type.Optional(Type.String({ minLength: 3, maxLength: 500 })),
+      },
+      Strict,
+    ),
+  ),
 ]
 
 /** What a person can say about a job at work. What changes the procedure is written by the server alone. */
@@ -197,7 +207,10 @@ export const CheckState = Type.Object(
 )
 
 export const HandedOver = Type.Union([
-  Type.Object({ to: Type.String(), by: Type.String(), at: Type.String() }, Strict),
+  Type.Object(
+    { to: Type.String(), by: Type.String(), at: Type.String(), unfinished: Type.Optional(Type.String()) },
+    Strict,
+  ),
   Type.Null(),
 ])
 

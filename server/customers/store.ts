@@ -132,7 +132,10 @@ async function eraseFromLedger(tx: Transaction, scope: Scope, { id, position }: 
     await tx
       .update(events)
       .set({
-        data: row.type === 'handed-over' ? { ...row.data, to: erased } : { ...row.data, from: erased, text: '' },
+        data:
+          row.type === 'handed-over'
+            ? { ...row.data, to: erased, ...('unfinished' in row.data ? { unfinished: erased } : {}) }
+            : { ...row.data, from: erased, text: '' },
       })
       .where(and(eq(events.job, id), eq(events.position, row.position)))
   await appendByServer(tx, scope, id, position, [{ type: 'customer-erased', data: { words: erased } }], now)

@@ -1,5 +1,6 @@
 import { Button, Input } from 'antd'
 import { useState } from 'react'
+import { isOver } from '#core/job/reduce.ts'
 import { useAppendEvent, useWork } from '#web/client/ledger.ts'
 import { useMay, useSignedIn } from '#web/client/session.ts'
 import { useSurfaces } from '#web/client/useSurfaces.ts'
@@ -13,6 +14,7 @@ import { useReport } from './api.ts'
 import './handover.css'
 import { words } from '#words/en/screens/handover.ts'
 import { speak } from '#words/en/speak.ts'
+import { TakenAway } from './TakenAway.tsx'
 
 export default function ReportScreen() {
   const id = useRouteId()
@@ -20,9 +22,12 @@ export default function ReportScreen() {
   const view = useReport(id)
   const { append, busy, error, kept, dismiss } = useAppendEvent(id)
   const mayGive = useMay('handover.give')
+  const letsGo = useMay('procedure.issue')
   const [to, setTo] = useState('')
   const surfaces = useSurfaces(view.data?.checkIn.vehicle.body)
-  const left = new Set(useWork(id).data?.procedure.residuals.map((r) => r.surface))
+  const work = useWork(id).data
+  const left = new Set(work?.procedure.residuals.map((r) => r.surface))
+  const isOpen = work?.procedure.steps.some((s) => !isOver(work.state, s.id)) ?? false
   if (view.isPending) return <Fetching lines={5} />
   if (view.isLoadingError) return <ErrorNotice error={view.error} onRetry={() => void view.refetch()} />
   const { checkIn, shopName, names } = view.data
@@ -116,10 +121,15 @@ export default function ReportScreen() {
       {error && <ErrorNotice error={error} />}
       <KeptHere kept={kept} onDismiss={(order) => void dismiss(order)} />
       {report.handedOver ? (
-        <p className="big title-m">
-          {words.to} {report.handedOver.to}, {clockIn(zone, report.handedOver.at)}, {words.by}{' '}
-          {names[report.handedOver.by]}
-        </p>
+        <>
+          <p className="big title-m">
+            {words.to} {report.handedOver.to}, {clockIn(zone, report.handedOver.at)}, {words.by}{' '}
+            {names[report.handedOver.by]}
+          </p>
+          {report.handedOver.unfinished !== undefined && (
+            <p className="caution">{words.unfinished(report.handedOver.unfinished)}</p>
+          )}
+        </>
       ) : (
         mayGive && (
           <form
@@ -140,6 +150,13 @@ export default function ReportScreen() {
             <Button type="primary" size="large" htmlType="submit" loading={busy} disabled={!to.trim() || waits}>
               {words.give}
             </Button>
+            {letsGo && isOpen && (
+              <TakenAway
+                busy={busy}
+                error={error}
+                onTaken={(to, unfinished) => append({ type: 'handed-over', data: { to, unfinished } })}
+              />
+            )}
           </form>
         )
       )}

@@ -20,6 +20,12 @@ export const words = {
   noBelongings: 'None were found.',
   give: 'Hand over',
   to: 'Handed to',
+  takenAway: 'Taken before it is finished',
+  takenAwayWhat:
+    'The paper says what is not done, what is still wet and what was found. The job is closed; what was done stays recorded.',
+  whyTaken: 'Why it goes now, for its owner to read',
+  letGo: 'Let it go',
+  unfinished: (why: string) => `Taken before it was finished: ${why}`,
   dryTold:
     'Drying time is not bad work: a deep stain can rise again as it dries. Tell us and we treat it. A clean wheel can feel slightly tacky.',
   by: 'by',
