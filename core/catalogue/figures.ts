@@ -45,6 +45,8 @@ export const Figures = Type.Object(
     useDays: Type.Integer({ minimum: 1 }),
     /** People at one car at once. */
     mostPeople: Type.Integer({ minimum: 1 }),
+    /** Minutes in which whoever holds a skill signs off what somebody did who learns it. */
+    signOff: Type.Integer({ minimum: 1 }),
     /** Minutes from which a step is shared out among several people (judgement.md §6). */
     sharedFrom: Type.Integer({ minimum: 2 }),
     /** Zones that are all of the car's glass or jambs: shared out, they are a place on each side. */

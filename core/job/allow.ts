@@ -7,6 +7,7 @@ import { type Doing, no, type Refusal } from './messages.ts'
 import { minutesLeft, ozoneOf } from './ozone.ts'
 import { isOver, stepState } from './reduce.ts'
 import type { WorkIntent, WorkState } from './schema.ts'
+import { toSign } from './sign-off.ts'
 
 export interface Actor {
   person: string
@@ -73,11 +74,27 @@ function mayWaive(step: Step, actor: Actor): Refusal | undefined {
   return undefined
 }
 
+/** The last look, and whoever takes the car, wait for what was done by those who learn it. */
+function waitsForSigning(procedure: Procedure, state: WorkState): Refusal | undefined {
+  const [open] = toSign(procedure, state)
+  return open && no('unsigned', { step: open.title })
+}
+
+/** Somebody who holds the skill, and did not do it. */
+function maySign(step: Step, procedure: Procedure, state: WorkState, actor: Actor): Refusal | undefined {
+  if (!toSign(procedure, state).includes(step)) return no('nothing-to-sign', { step: step.title })
+  if (stepState(state, step.id).by.includes(actor.person)) return no('own-work', { step: step.title })
+  const skill = lackedSkill(step, actor)
+  return skill ? no('no-skill', { step: step.title, skill }) : undefined
+}
+
 function mayStart(step: Step, procedure: Procedure, state: WorkState, actor: Actor, now: string): Refusal | undefined {
   if (step.crew === 0) return no('passive', { step: step.title })
   const lacks = lackedSkill(step, actor)
   if (lacks && (actor.trained?.has(lacks) || !state.waived[step.id]?.includes(actor.person)))
     return no('no-skill', { step: step.title, skill: lacks })
+  const unsigned = step.stage === 'final' ? waitsForSigning(procedure, state) : undefined
+  if (unsigned) return unsigned
   const running = procedure.steps.filter((s) => stepState(state, s.id).status === 'running')
   const own = running.find((s) => stepState(state, s.id).runningBy === actor.person)
   if (own) return no('busy', { step: own.title })
@@ -132,7 +149,7 @@ function mayHandOver(procedure: Procedure, state: WorkState, places: readonly st
   if (open.length > 0) return no('steps-open', { open: open.length, first: open[0]!.title })
   const [stop] = openStops(procedure, state)
   if (stop) return no('stop-open', { step: stop.title })
-  const inside = mayBeEntered(procedure, state)
+  const inside = mayBeEntered(procedure, state) ?? waitsForSigning(procedure, state)
   if (inside) return inside
   const unseen = places.filter((p) => !state.checks[p])
   if (unseen.length > 0) return no('checks-open', { open: unseen.length })
@@ -188,6 +205,7 @@ export function refusal(
     const holder = stirs.has(intent.type) && holderOf(data.step, procedure, state)
     if (holder) return no('held', { holder: holder.title })
     if (!step) return no('unknown-step', { step: data.step })
+    if (intent.type === 'signed-off') return maySign(step, procedure, state, actor)
     if (isOver(state, step.id)) return no('over', { step: step.title, status: stepState(state, step.id).status })
     const ozone = heldByOzone(intent, step, procedure, state, now)
     if (ozone) return ozone

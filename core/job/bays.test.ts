@@ -38,6 +38,7 @@ function day(there: Record<string, number>, jobs: Partial<DayJob>[], now = 480):
     bays: baysAmong(catalogue.equipment, Object.keys(there)),
     jobs: jobs.map((job, i) => ({ id: `car${i}`, release: 480, due: null, procedure, state: emptyState(), ...job })),
     mostPeople: 2,
+    signOff: 3,
     now,
     minuteOf: (iso) => Date.parse(iso) / 60_000,
   }

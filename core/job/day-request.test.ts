@@ -26,6 +26,7 @@ function day(state: WorkState, now: number, which = procedure): Day {
     equipment: catalogue.equipment.map((e) => ({ id: e.id, count: 1 })),
     jobs: [{ id: 'j', release: 480, due: 900, procedure: which, state }],
     mostPeople: 3,
+    signOff: 3,
     now,
     minuteOf: (iso) => Date.parse(iso) / 60_000,
   }

@@ -3,8 +3,9 @@ import { activityId, toActivities } from '#core/procedures/activities.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { isHeld } from './allow.ts'
 import { type Bays, withBays } from './bays.ts'
-import { stepState } from './reduce.ts'
+import { isOver, stepState } from './reduce.ts'
 import type { WorkState } from './schema.ts'
+import { learnersOf, signId, toSign } from './sign-off.ts'
 
 export interface DayJob {
   id: string
@@ -21,6 +22,8 @@ export interface Day {
   jobs: DayJob[]
   /** At one car at once. */
   mostPeople: number
+  /** Minutes in which somebody's work is signed off who learns it. */
+  signOff: number
   /** Minutes from the day's origin, with fraction. */
   now: number
   /** Turns a server time into minutes from the same origin. */
@@ -59,6 +62,47 @@ function withoutHeld(part: JobPart, held: readonly string[]): JobPart {
   }
 }
 
+/** A skill that only these hold. */
+const letTo = (learners: readonly string[]) => `let ${[...learners].sort().join(' ')}`
+
+/** A step that a lead lets somebody do who learns it is theirs, and is signed off by whoever holds its skill before the car is judged. */
+function withLearners(part: JobPart, job: DayJob, day: Day): JobPart {
+  const closing = job.procedure.steps.filter((s) => s.stage === 'final').map((s) => activityId(job.id, s.id))
+  const unsigned = new Set(toSign(job.procedure, job.state))
+  const there = new Map(part.activities.map((a) => [a.id, a]))
+  const begun = new Set(part.fixed.map((f) => f.activity))
+  const here = new Set(day.people.filter((p) => p.shifts.length > 0).map((p) => p.id))
+  for (const step of job.procedure.steps) {
+    const learners = learnersOf(step, job.state).filter((p) => begun.has(activityId(job.id, step.id)) || here.has(p))
+    const id = activityId(job.id, step.id)
+    const own = there.get(id)
+    if (!own || learners.length === 0) continue
+    // Over, and by somebody who holds the skill, or signed off.
+    if (isOver(job.state, step.id) && !unsigned.has(step)) continue
+    const sign = signId(job.id, step.id)
+    part = {
+      ...part,
+      activities: [
+        ...part.activities.map((a) => (a === own && !begun.has(id) ? { ...a, skills: [letTo(learners)] } : a)),
+        { id: sign, job: job.id, minutes: day.signOff, crew: 1, skills: step.skills, zones: step.zones },
+      ],
+      links: [
+        ...part.links,
+        { from: id, to: sign, minLag: 0 },
+        ...closing.filter((c) => there.has(c) && !begun.has(c)).map((to) => ({ from: sign, to, minLag: 0 })),
+      ],
+    }
+  }
+  return part
+}
+
+/** People with what they are let do. */
+function withLet(people: Day['people'], activities: readonly Activity[]): Day['people'] {
+  const lets = [...new Set(activities.flatMap((a) => a.skills ?? []))].filter((s) => s.startsWith('let '))
+  if (lets.length === 0) return people
+  return people.map((p) => ({ ...p, skills: [...p.skills, ...lets.filter((l) => l.split(' ').includes(p.id))] }))
+}
+
 function jobPart(job: DayJob, day: Day, now: number): JobPart {
   let part: JobPart = { ...toActivities(job.id, job.procedure), fixed: [] }
   const held: string[] = []
@@ -93,6 +137,7 @@ function jobPart(job: DayJob, day: Day, now: number): JobPart {
       part.fixed.push({ activity: id, start, end, technicians: [] })
     }
   }
+  part = withLearners(part, job, day)
   const ended = new Map(part.fixed.map((f) => [f.activity, f.end!]))
   // A dwell that was overrun is a fact to be told, not a reason to plan nothing: its longest lag no longer binds.
   const links = part.links.map((link) => {
@@ -112,8 +157,9 @@ const roundsFor = (activities: number): number =>
 export function dayRequest(day: Day, seed = 1): PlanRequest {
   const now = Math.floor(day.now) + 1
   const parts = day.jobs.map((job) => jobPart(job, day, now))
+  const activities = parts.flatMap((p) => p.activities)
   const request: PlanRequest = {
-    technicians: day.people,
+    technicians: withLet(day.people, activities),
     equipment: day.equipment,
     jobs: day.jobs.map((job) => ({
       id: job.id,
@@ -121,12 +167,12 @@ export function dayRequest(day: Day, seed = 1): PlanRequest {
       ...(job.due === null ? {} : { due: job.due }),
       crewLimit: day.mostPeople,
     })),
-    activities: parts.flatMap((p) => p.activities),
+    activities,
     links: parts.flatMap((p) => p.links),
     fixed: parts.flatMap((p) => p.fixed),
     now: Math.max(0, now),
     seed,
-    iterations: roundsFor(parts.reduce((sum, p) => sum + p.activities.length, 0)),
+    iterations: roundsFor(activities.length),
   }
   return day.bays ? withBays(request, day.bays, outsideOf(day)) : request
 }

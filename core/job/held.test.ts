@@ -83,6 +83,7 @@ it('what a finding holds is not planned, the rest of the car is', () => {
     equipment: [],
     jobs: [{ id: 'j', release: 0, due: null, procedure, state }],
     mostPeople: 3,
+    signOff: 3,
     now: 0,
     minuteOf: () => 0,
   })

@@ -39,6 +39,9 @@ export interface RefusalMessages {
   /** A recheck is left out by a lead alone. */
   'lead-judges': { step: Title }
   'lead-lets-go': None
+  'nothing-to-sign': { step: Title }
+  'own-work': { step: Title }
+  unsigned: { step: Title }
   'still-runs': { step: Title }
   'needs-reading': { limit: number; ppm: number | null }
 }

@@ -3,6 +3,7 @@ import type { Procedure } from '#core/procedures/schema.ts'
 import { dryMinutes, wettingEnded } from './moisture.ts'
 import { isOver, openSteps, stepState } from './reduce.ts'
 import type { Need, WorkState } from './schema.ts'
+import { toSign } from './sign-off.ts'
 
 const plus = (iso: string, minutes: number) => new Date(Date.parse(iso) + minutes * 60_000).toISOString()
 
@@ -16,6 +17,8 @@ export function needsOf(procedure: Procedure, state: WorkState, places: readonly
       ? { kind: 'dried-on', of, step: timer.step, at: dries }
       : { kind: 'dwell', of, step: timer.step, at: plus(timer.startedAt, timer.min) }
   })
+  for (const step of toSign(procedure, state))
+    needs.push({ kind: 'sign-off', of: step.title, step: step.id, at: stepState(state, step.id).finishedAt! })
   for (const step of procedure.steps) {
     const at = stepState(state, step.id)
     // An engine that runs for its heat is switched off in time, by whoever stays with it.

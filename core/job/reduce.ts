@@ -195,6 +195,8 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
       const next = { ...state, waived: { ...state.waived, [step]: add(state.waived[step] ?? [], person) } }
       return withLine(next, event.author, at, log('skill-waived', { step: titleOf(procedure, step), reason }))
     }
+    case 'signed-off':
+      return { ...state, signed: { ...state.signed, [event.data.step]: event.author } }
     case 'timer-started': {
       const dwell = procedure.steps.find((s) => s.id === event.data.step)?.dwell
       return {

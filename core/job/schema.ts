@@ -45,6 +45,8 @@ const intents = [
       Strict,
     ),
   ),
+  // Whoever holds the skill has looked at what somebody did without it.
+  kind('signed-off', OfStep),
   kind('timer-started', OfStep),
   kind('timer-ended', OfStep),
   kind('check-passed', Place),
@@ -273,6 +275,8 @@ export const WorkState = Type.Object(
     ),
     /** Who may do a step without its skill, by step, on a lead's word. */
     waived: Type.Record(Type.String(), Type.Array(Type.String())),
+    /** Who has signed off what was done without its skill, by step. */
+    signed: Type.Optional(Type.Record(Type.String(), Type.String())),
     /** Damage that came to light during the work. */
     found: Type.Array(
       Type.Object(
@@ -324,6 +328,7 @@ export const Need = Type.Object(
       Type.Literal('dwell'),
       Type.Literal('dried-on'),
       Type.Literal('judge-dry'),
+      Type.Literal('sign-off'),
       Type.Literal('switch-off'),
       Type.Literal('final-check'),
       Type.Literal('hand-over'),

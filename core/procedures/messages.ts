@@ -25,6 +25,8 @@ export interface TitleMessages {
   /** A part of a step that several people share. */
   part: { of: MessageOf<TitleMessages>; zones: string[]; driver: 'left' | 'right'; rows: number }
   stop: { rule: string; at?: SurfaceName }
+  /** Whoever holds the skill looks at what somebody did who learns it. */
+  'sign-off': { step: Title }
   /** A step the procedure does not have any more. */
   unnamed: { step: string }
 }

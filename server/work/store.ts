@@ -98,13 +98,16 @@ export function appendFacts(
 
 const skillRow = prepared((db) =>
   db
-    .select({ skills: people.skills })
+    .select({ skills: people.skills, trainee: people.trainee })
     .from(people)
     .where(eq(people.id, sql.placeholder('person')))
     .prepare(),
 )
+/** What somebody may do by themselves: a trainee learns, and holds nothing yet. */
+const held = (row: { skills: string[]; trainee: boolean } | undefined): string[] =>
+  row === undefined || row.trainee ? [] : row.skills
 const skillsOf = async (db: Database, scope: Scope): Promise<string[]> =>
-  (await skillRow(db).execute({ person: scope.person }))[0]?.skills ?? []
+  held((await skillRow(db).execute({ person: scope.person }))[0])
 
 const asksForSkill = ({ steps }: Procedure, id: string): boolean =>
   steps.some((step) => step.id === id && step.skills.length > 0)
@@ -148,7 +151,8 @@ async function append(
   for (let attempt = 0; ; attempt++) {
     const current = remembered ?? (await readNow(db, scope, jobId, catalogue))
     // Most steps ask for no skill: their start costs no question about the person.
-    if (intent.type === 'step-started' && !actor.skills && asksForSkill(current.procedure, intent.data.step))
+    const asksWho = intent.type === 'step-started' || intent.type === 'signed-off'
+    if (asksWho && !actor.skills && asksForSkill(current.procedure, intent.data.step))
       actor.skills = await skillsOf(db, scope)
     const no = refusal(intent, current.procedure, current.state, actor, current.places, happened ?? now)
     if (no && remembered) {
@@ -212,7 +216,7 @@ export async function workView(
   if (!current) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
   const { procedure, state } = current
   const crew = await db
-    .select({ id: people.id, name: people.name, skills: people.skills })
+    .select({ id: people.id, name: people.name, skills: people.skills, trainee: people.trainee })
     .from(people)
     .where(eq(people.shop, scope.shop))
   const plan = await dayPlanOf(db, scope, dayIn(scope.timeZone, now))
@@ -243,7 +247,7 @@ export async function workView(
     ),
     places,
     names: Object.fromEntries(crew.map((p) => [p.id, p.name])),
-    skills: Object.fromEntries(crew.map((p) => [p.id, p.skills])),
+    skills: Object.fromEntries(crew.map((p) => [p.id, held(p)])),
     mine,
     ...(metered ? { metered: true as const } : {}),
     serverTime: now,

@@ -4,6 +4,7 @@ import { openStops, refusal } from '#core/job/allow.ts'
 import { ozoneOf } from '#core/job/ozone.ts'
 import { isRecheck } from '#core/job/recheck.ts'
 import { isOver, openSteps } from '#core/job/reduce.ts'
+import { toSign } from '#core/job/sign-off.ts'
 import { heartOf, sayMinutes } from '#core/units/format.ts'
 import { type NewEvent, useAppendEvent, useWork } from '#web/client/ledger.ts'
 import { useCatalogue, useMay, useSignedIn } from '#web/client/session.ts'
@@ -27,6 +28,7 @@ import { PlanTold } from './PlanTold.tsx'
 import { RecheckCard } from './RecheckCard.tsx'
 import { SkillWaits } from './SkillWaits.tsx'
 import { StopCard } from './StopCard.tsx'
+import { ToSign } from './ToSign.tsx'
 import './work.css'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
@@ -171,6 +173,14 @@ export default function WorkScreen() {
         <PlanTold />
         <Others view={view} person={session.person} />
         {mayWork && stops.map((s) => <StopCard key={s.id} {...ofStops} step={s} error={null} />)}
+        <ToSign
+          view={view}
+          steps={toSign(procedure, state)}
+          person={session.person}
+          mayWork={mayWork}
+          busy={busy || settling}
+          onAppend={tap}
+        />
         <SkillWaits view={view} steps={unskilled} error={error} onAppend={tap} />
         <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />
         {!step && open.some((s) => !s.stop) && <section className="card">{words.waits}</section>}

@@ -44,6 +44,10 @@ export const refusals: WordsOf<RefusalMessages> = {
   'ozone-stays': ({ step }, n) => `${quoted(step, n)} is never skipped once the car was shut for ozone.`,
   'not-before': ({ step, minutes }, n) => `${quoted(step, n)} is not over before ${minutes} more min.`,
   'no-ozone': () => 'No ozone run of this car is being aired, so there is nothing to read.',
+  'nothing-to-sign': ({ step }, n) => `There is nothing to sign off in ${quoted(step, n)}.`,
+  'own-work': ({ step }, n) => `Nobody signs off what they did themselves: ${quoted(step, n)}.`,
+  unsigned: ({ step }, n) =>
+    `${quoted(step, n)} was done by somebody who learns it; whoever holds the skill signs it off first.`,
   'lead-lets-go': () => 'A lead lets a car go before it is finished, with the reason the customer reads.',
   'still-runs': ({ step }, n) => `Somebody is at ${quoted(step, n)}: it is finished or paused before the car goes.`,
   'lead-judges': ({ step }, n) => `${quoted(step, n)} is left out by a lead alone, with the reason the customer reads.`,
@@ -79,6 +83,7 @@ export function need({ kind, of, places }: Need, n: Names): string {
   const title = of ? say(titles, of, n) : ''
   if (kind === 'dried-on') return `${title}: past its longest dwell, re-mist`
   if (kind === 'dwell') return `${title}: dwell ends`
+  if (kind === 'sign-off') return `${title}: sign it off`
   if (kind === 'switch-off') return `${title}: switch it off`
   if (kind === 'judge-dry') {
     const place = of?.code === 'dry-out' ? n.group(of.facts.group, of.facts.rows) : title

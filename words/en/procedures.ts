@@ -82,6 +82,7 @@ export const titles: WordsOf<TitleMessages> = {
     `Clean and put away: ${machines.map((m) => lower(n.of('equipment', m).name)).join(', ')}`,
   part: ({ of, zones, driver, rows }, n) => `${say(titles, of, n)}, ${n.places(zones, driver, rows)}`,
   stop: ({ rule, at }, n) => `Stop, ${n.of('stops', rule).name}${at ? `: ${lower(n.surface(at))}` : ''}`,
+  'sign-off': ({ step }, n) => `Sign off: ${say(titles, step, n)}`,
   unnamed: ({ step }) => step,
 }
 const quoted = (title: Title, n: Names) => `“${say(titles, title, n)}”`

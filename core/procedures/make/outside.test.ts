@@ -98,6 +98,7 @@ describe('outside and engine bay as blocks of time on the car', () => {
         equipment: catalogue.equipment.map((e) => ({ id: e.id, count: 1 })),
         jobs: [{ id: 'car', release: 0, due: null, procedure, state: emptyState() }],
         mostPeople: 2,
+        signOff: 3,
         now: 0,
         minuteOf: Number,
       }),

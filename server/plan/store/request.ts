@@ -84,6 +84,7 @@ export async function requestOf(
       state,
     })),
     mostPeople: figures.mostPeople,
+    signOff: figures.signOff,
     now: minute(now),
     minuteOf: minute,
   })

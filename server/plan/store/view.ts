@@ -1,7 +1,9 @@
 import { eq } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { isOver } from '#core/job/reduce.ts'
+import { signId } from '#core/job/sign-off.ts'
 import { activityId } from '#core/procedures/activities.ts'
+import { title } from '#core/procedures/messages.ts'
 import { minuteOf } from '#core/units/shop-time.ts'
 import type { Database } from '#server/database/connection.ts'
 import { people } from '#server/database/schema.ts'
@@ -29,7 +31,7 @@ export async function planView(
   if (!live) return null
   const { plan: row, jobs, request, forecast, pins } = live
   const crew = await db
-    .select({ id: people.id, name: people.name, skills: people.skills, away: people.away })
+    .select({ id: people.id, name: people.name, skills: people.skills, trainee: people.trainee, away: people.away })
     .from(people)
     .where(eq(people.shop, scope.shop))
     .orderBy(people.name)
@@ -63,6 +65,23 @@ export async function planView(
         ...(pin && { kept: { by: called.get(pin.by) ?? '', at: pin.at, timed: pin.start !== null } }),
       }
     })
+  const signsOf = ({ job, procedure, state }: OpenJob): PlanStep[] =>
+    (procedure?.steps ?? []).flatMap(({ id, title: of, stage, skills }) => {
+      if (!state.waived[id]) return []
+      const planned = at.get(signId(job.id, id))
+      if (!planned) return []
+      const span: [number, number] = [planned.start, planned.end]
+      return [
+        {
+          id: `sign_off:${id}`,
+          title: title('sign-off', { step: of }),
+          stage,
+          at: span,
+          by: planned.technicians,
+          skills,
+        },
+      ]
+    })
   const askedFor = new Set(request.activities.map((a) => a.id))
   const isPlanned = new Set(request.jobs.map((j) => j.id))
   const heldOf = ({ job, procedure, state }: OpenJob): number =>
@@ -76,7 +95,9 @@ export async function planView(
     answer: { ...answer, unscheduled },
     unplanned: answer.unscheduled.length,
     changed: row.changed,
-    people: crew.flatMap(({ away, ...p }) => {
+    people: crew.flatMap(({ away, trainee, ...who }) => {
+      // A trainee learns, and holds nothing yet.
+      const p = { ...who, skills: trainee ? [] : who.skills }
       const today = (away ?? []).filter((a) => a.day === day).map(({ day: _day, ...a }) => a)
       if (!row.onShift.has(p.id) && today.length === 0) return []
       const hours = request.technicians.find((t) => t.id === p.id)?.shifts ?? []
@@ -96,7 +117,7 @@ export async function planView(
           ...(held > 0 ? { held } : {}),
           ...(ready === undefined ? {} : { ready }),
           ...(late ? { late } : {}),
-          steps: stepsOf(open),
+          steps: [...stepsOf(open), ...signsOf(open)],
         }
       }),
     later: jobs.filter(({ job, procedure }) => procedure && !row.jobs.has(job.id)).map(({ job }) => job.callSign),

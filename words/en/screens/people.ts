@@ -66,7 +66,8 @@ export const words = {
   close: 'Close',
   noName: 'Who is it?',
   vouched: (skill: string, by: string, on: string) => `${skill}: ${by} vouched, ${on}`,
-  trainee: 'Trainee: works beside others, and is planned for nothing that asks for a skill',
+  trainee:
+    'Trainee: learns the skills that are ticked, and does what asks for one by a lead’s word alone, signed off afterwards',
   isTrainee: 'trainee',
   isAway: 'away today',
   hour: 'What an hour of theirs costs',

@@ -36,6 +36,7 @@ export const words = {
     'step-skipped': 'skipped',
     'stop-refused': 'refused',
     'skill-waived': 'let somebody do',
+    'signed-off': 'signed off',
     'timer-started': 'dwell started',
     'timer-ended': 'dwell over',
     'check-passed': 'passed',

@@ -149,6 +149,7 @@ export const words = {
     'step-skipped': 'skipped',
     'stop-refused': 'refused',
     'skill-waived': 'let somebody do',
+    'signed-off': 'signed off',
     'timer-started': 'started the dwell of',
     'timer-ended': 'ended the dwell of',
     'check-passed': 'passed a place',
@@ -193,6 +194,11 @@ export const words = {
   skillOf: (skills: readonly string[], who: readonly string[]) =>
     `asks for ${skills.join(', ').toLowerCase()}: ${who.length > 0 ? who.join(', ') : 'nobody here holds it'}`,
   skillLet: 'Let somebody do it',
+  toSign: 'To be signed off',
+  signOff: 'It is right',
+  signOffOf: (title: string) => `It is right: sign off ${title}`,
+  doneBy: (by: readonly string[], signers: readonly string[]) =>
+    `done by ${by.join(', ')}, learning it; signed off by ${signers.length > 0 ? signers.join(' or ') : 'nobody here: none holds the skill'}`,
   skillNot: 'Not now',
   skillLetTitle: (title: string) => `“${title}” without its skill`,
   skillWho: 'Who does it',
