@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { hoursOn } from './week.ts'
+import { changesTo, hoursOn, usualOf } from './week.ts'
 
 const hours = {
   shifts: [
@@ -32,4 +32,45 @@ it('whoever is away for a while is there before and after, and not in between', 
   ])
   // In a break nobody is missed.
   expect(on(away(720, 750))).toEqual(hours.shifts)
+})
+
+it('hours of one day are said as they shall be: what is otherwise than usual is kept, and comes to them again', () => {
+  const usual: [number, number][] = [
+    [480, 720],
+    [750, 1020],
+  ]
+  const comesTo = (wanted: [number, number][]) => {
+    const away = changesTo(wanted, usual).map((a) => ({ day: '2026-11-28', ...a }))
+    expect(usualOf(hoursOn({ shifts: usual, away }, '2026-11-28'), away), JSON.stringify(wanted)).toEqual(usual)
+    return hoursOn({ shifts: usual, away }, '2026-11-28')
+  }
+  // Stays on, comes late, another break, comes although off, not at all.
+  for (const wanted of [
+    [
+      [480, 720],
+      [750, 1140],
+    ],
+    [
+      [600, 720],
+      [750, 1020],
+    ],
+    [
+      [480, 780],
+      [810, 1020],
+    ],
+    [[420, 1080]],
+    [],
+    usual,
+  ] as [number, number][][])
+    expect(comesTo(wanted)).toEqual(wanted)
+  expect(changesTo(usual, usual)).toEqual([])
+  expect(
+    changesTo(
+      [
+        [480, 720],
+        [750, 1140],
+      ],
+      usual,
+    ),
+  ).toEqual([{ from: 1020, to: 1140, why: '', there: true }])
 })

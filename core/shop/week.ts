@@ -17,8 +17,17 @@ const Date_ = Type.String({ pattern: '^\\d{4}-\\d{2}-\\d{2}$' })
 export const DayOff = Type.Object({ from: Date_, to: Date_, why: Type.String({ maxLength: 80 }) }, Strict)
 export type DayOff = Static<typeof DayOff>
 
-/** A stretch of one day in which somebody who would be there is not, minutes from midnight. */
-export const Away = Type.Object({ day: Date_, from: Minute, to: Minute, why: Type.String({ maxLength: 80 }) }, Strict)
+/** A stretch of one day in which somebody who would be there is not, or who would not is `there`; minutes from midnight. */
+export const Away = Type.Object(
+  {
+    day: Date_,
+    from: Minute,
+    to: Minute,
+    why: Type.String({ maxLength: 80 }),
+    there: Type.Optional(Type.Literal(true)),
+  },
+  Strict,
+)
 export type Away = Static<typeof Away>
 
 /** 0 is Monday. @param day YYYY-MM-DD */
@@ -42,11 +51,36 @@ const without = (stretches: Stretches, from: number, to: number): Stretches =>
           ),
   )
 
-/** When somebody works on a day: by weekday where that is said, else the same shifts every day; not on a day off, nor while they are away. */
+/** Stretches with one more, those that touch as one. */
+function withMore(stretches: Stretches, from: number, to: number): Stretches {
+  const all = [...stretches, [from, to] as [number, number]].sort((a, b) => a[0] - b[0])
+  const joined: Stretches = []
+  for (const [start, end] of all) {
+    const last = joined.at(-1)
+    if (last && start <= last[1]) last[1] = Math.max(last[1], end)
+    else joined.push([start, end])
+  }
+  return joined
+}
+
+/** What one day's hours are otherwise than usual, so that `hoursOn` comes to them. */
+export function changesTo(wanted: Stretches, usual: Stretches): Omit<Away, 'day'>[] {
+  const beyond = (of: Stretches, than: Stretches) =>
+    than.reduce((left, [from, to]) => without(left, from, to), of).map(([from, to]) => ({ from, to, why: '' }))
+  return [...beyond(usual, wanted), ...beyond(wanted, usual).map((s) => ({ ...s, there: true as const }))]
+}
+
+/** The usual hours of a day, from those it has and what `changesTo` said is otherwise. */
+export const usualOf = (hours: Stretches, away: readonly Omit<Away, 'day'>[]): Stretches =>
+  away.reduce((left, { from, to, there }) => (there ? without(left, from, to) : withMore(left, from, to)), hours)
+
+/** When somebody works on a day: by weekday where that is said, else the same shifts every day; not on a day off, nor while they are away, and while they said they would be there. */
 export function hoursOn({ shifts, week, daysOff, away }: Hours, day: string): Stretches {
-  if (daysOff?.some(({ from, to }) => from <= day && day <= to)) return []
-  const usual = week ? week[weekdayOf(day)]! : shifts
-  return (away ?? []).filter((a) => a.day === day).reduce((left, a) => without(left, a.from, a.to), usual)
+  const isOff = daysOff?.some(({ from, to }) => from <= day && day <= to)
+  const usual = isOff ? [] : week ? week[weekdayOf(day)]! : shifts
+  const today = (away ?? []).filter((a) => a.day === day)
+  const longer = today.filter((a) => a.there).reduce((left, a) => withMore(left, a.from, a.to), usual)
+  return today.filter((a) => !a.there).reduce((left, a) => without(left, a.from, a.to), longer)
 }
 
 /** The first stretch that runs backwards or into the one before it; -1 where all are well. */

@@ -118,8 +118,8 @@ it('somebody goes home: two presses, the day is planned without them, and who ta
   const count = (p: Plan, id: string) =>
     p.assignments.filter((a) => a.start > p.now + 1 && a.technicians.includes(id)).length
   const [gone] = before.people.toSorted((a, b) => count(before, b.id) - count(before, a.id))
-  await page.getByRole('button', { name: new RegExp(`^${gone!.name}: .*not there`) }).click()
-  const dialog = page.getByRole('dialog', { name: `${gone!.name} is not there` })
+  await page.getByRole('button', { name: new RegExp(`^${gone!.name}: .*otherwise today`) }).click()
+  const dialog = page.getByRole('dialog', { name: `${gone!.name}, today` })
   await dialog.waitFor()
   expect(await axe(page)).toEqual([])
   await dialog.getByRole('button', { name: 'Plan without them' }).click()
@@ -150,10 +150,36 @@ it('somebody goes home: two presses, the day is planned without them, and who ta
   expect([...troubles, ...phone.troubles]).toEqual([])
 
   // They are back after all.
-  await page.getByRole('button', { name: new RegExp(`^${gone!.name}: .*not there`) }).click()
+  await page.getByRole('button', { name: new RegExp(`^${gone!.name}: .*otherwise today`) }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'They are back' }).click()
   await page.getByRole('dialog').waitFor({ state: 'detached', timeout: 20_000 })
   expect((await plan()).people.find((p) => p.id === gone!.id)!.away).toBeUndefined()
+})
+
+it('somebody stays on: their hours of today are written as people write them, the day is planned with them, and it is as usual again', async () => {
+  const { page, plan, troubles } = await leadAt('/plan')
+  await page.locator(ahead).first().waitFor()
+  const hoursOf = async () => (await plan()).people.find((p) => p.name === 'Wren')!.hours!
+  const usual = await hoursOf()
+  await page.getByRole('button', { name: /^Wren: .*otherwise today/ }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('radio', { name: /^comes or stays at other hours/ }).click()
+  const say = dialog.getByRole('button', { name: 'Plan with these hours' })
+  // As ever: there is nothing to say.
+  expect(await say.isDisabled()).toBe(true)
+  await dialog.getByRole('textbox', { name: /Today/ }).fill('0–12, 13–23:30')
+  expect(await axe(page)).toEqual([])
+  await say.click()
+  await dialog.waitFor({ state: 'detached', timeout: 20_000 })
+  expect(await hoursOf()).toEqual([
+    [0, 720],
+    [780, 1410],
+  ])
+  await page.getByRole('button', { name: /^Wren: .*otherwise today/ }).click()
+  await dialog.getByRole('button', { name: 'Usual hours again' }).click()
+  await dialog.waitFor({ state: 'detached', timeout: 20_000 })
+  expect(await hoursOf()).toEqual(usual)
+  expect(troubles).toEqual([])
 })
 
 it('how sure: odds on the flags, a curve with its words, and what would help, tried out', async () => {

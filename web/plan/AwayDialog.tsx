@@ -1,9 +1,11 @@
 import { Modal, Radio } from 'antd'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { type Away, changesTo, usualOf } from '#core/shop/week.ts'
 import { useMay } from '#web/client/session.ts'
 import { ClockField } from '#web/ui/ClockField.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
+import { HoursField } from '#web/ui/Hours.tsx'
 import type { Plan } from '#web/ui/plan.ts'
 import { words } from '#words/en/screens/plan.ts'
 import { useAway } from './api.ts'
@@ -16,23 +18,26 @@ interface Props {
   onClose: () => void
 }
 
-/** Says when somebody is not there today, or that they are back; the day is planned anew at once. */
+/** Says when somebody is not there today, what hours they have instead, or that it is as usual again; the day is planned anew at once. */
 export function AwayDialog({ plan, person, onClose }: Props) {
   const away = useAway()
   const mayWrite = useMay('people.write')
-  const [rest, setRest] = useState(true)
+  const [when, setWhen] = useState<'rest' | 'some' | 'hours'>('rest')
   const [now] = useState(Math.floor(plan.now))
   const [from, setFrom] = useState(now)
   const [to, setTo] = useState<number>()
-  const stretch = rest
-    ? { from: now, to: endOfDay, why: '' }
-    : to !== undefined && to > from
-      ? { from, to, why: '' }
-      : undefined
+  const [usual] = useState(usualOf(person.hours ?? [], person.away ?? []))
+  const [hours, setHours] = useState(usual)
+  const stretches = {
+    rest: [{ from: now, to: endOfDay, why: '' }],
+    some: to !== undefined && to > from ? [{ from, to, why: '' }] : [],
+    hours: changesTo(hours, usual),
+  }[when]
   // As it was when the dialog opened: the plan changes while it is made.
   const [isAway] = useState((person.away?.length ?? 0) > 0)
-  const send = async (stretches: { from: number; to: number; why: string }[]) => {
-    const done = await away.mutateAsync({ id: person.id, day: plan.day, away: stretches }).catch(() => undefined)
+  const [isLonger] = useState(person.away?.some((a) => a.there) ?? false)
+  const send = async (list: Omit<Away, 'day'>[]) => {
+    const done = await away.mutateAsync({ id: person.id, day: plan.day, away: list }).catch(() => undefined)
     if (done) onClose()
   }
   return (
@@ -40,23 +45,25 @@ export function AwayDialog({ plan, person, onClose }: Props) {
       title={words.awayOf(person.name)}
       open
       onCancel={onClose}
-      onOk={() => void (isAway ? send([]) : stretch && send([stretch]))}
-      okText={isAway ? words.isBack : words.awaySay}
-      okButtonProps={{ disabled: !isAway && !stretch }}
+      onOk={() => void send(isAway ? [] : stretches)}
+      okText={isAway ? (isLonger ? words.usualHours : words.isBack) : when === 'hours' ? words.hoursSay : words.awaySay}
+      okButtonProps={{ disabled: !isAway && stretches.length === 0 }}
       confirmLoading={away.isPending}
     >
       {!isAway && (
         <div className="stack close">
           <Radio.Group
             aria-label={words.awayWhen}
-            value={rest}
-            onChange={(e) => setRest(e.target.value)}
+            value={when}
+            onChange={(e) => setWhen(e.target.value)}
             className="stack close"
           >
-            <Radio value>{words.restOfDay}</Radio>
-            <Radio value={false}>{words.someTime}</Radio>
+            <Radio value="rest">{words.restOfDay}</Radio>
+            <Radio value="some">{words.someTime}</Radio>
+            <Radio value="hours">{words.otherHours}</Radio>
           </Radio.Group>
-          {!rest && (
+          {when === 'hours' && <HoursField name={words.today} hours={hours} onChange={setHours} />}
+          {when === 'some' && (
             <span className="row">
               <ClockField label={words.awayFrom} every={5} value={from} onChange={setFrom} />
               <ClockField

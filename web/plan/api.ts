@@ -1,5 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import type { PlanAnswer } from '#core/plan/schema.ts'
+import type { Away } from '#core/shop/week.ts'
 import { get, post, put } from '#web/client/http.ts'
 
 /** Something that makes the plan another: its answer is the plan as it then is. */
@@ -31,12 +32,10 @@ export const useLeave = () => usePlanned((version: number) => post('/api/plan/le
 
 /** Says that somebody is not there, or is again, and plans the day without them. */
 export const useAway = () =>
-  usePlanned(
-    async ({ id, day, away }: { id: string; day: string; away: { from: number; to: number; why: string }[] }) => {
-      await put('/api/people/:id/away', { params: { id }, body: { day, away } })
-      return post('/api/plan')
-    },
-  )
+  usePlanned(async ({ id, day, away }: { id: string; day: string; away: Omit<Away, 'day'>[] }) => {
+    await put('/api/people/:id/away', { params: { id }, body: { day, away } })
+    return post('/api/plan')
+  })
 
 export interface Move {
   activity: string

@@ -5,14 +5,20 @@ import { words } from '#words/en/screens/fields.ts'
 import './hours.css'
 import { readHours, sayHours } from './hours-text.ts'
 
+interface FieldProps {
+  name: string
+  hours: Stretches
+  onChange: (hours: Stretches) => void
+}
+
 /** One day's hours as people write them: "8–12, 12:30–17". */
-function Day({ name, hours, onChange }: { name: string; hours: Stretches; onChange: (hours: Stretches) => void }) {
+export function HoursField({ name, hours, onChange }: FieldProps) {
   const [typed, setTyped] = useState<string>()
   const text = typed ?? sayHours(hours)
   const read = readHours(text)
   const bad = read === undefined || badStretch(read) >= 0
   return (
-    <li className="row">
+    <div className="row">
       <span className="hours-day">{name}</span>
       <Input
         className="field-xl"
@@ -32,7 +38,7 @@ function Day({ name, hours, onChange }: { name: string; hours: Stretches; onChan
           {words.badHours}
         </span>
       )}
-    </li>
+    </div>
   )
 }
 
@@ -49,7 +55,9 @@ export function Hours({ value = Array.from({ length: 7 }, () => []), onChange }:
       <ul className="plain hours">
         {words.days.map((name, i) => (
           // The field shows what is kept, also when it came from elsewhere.
-          <Day key={name} name={name} hours={value[i]!} onChange={(hours) => put((k) => k === i, hours)} />
+          <li key={name}>
+            <HoursField name={name} hours={value[i]!} onChange={(hours) => put((k) => k === i, hours)} />
+          </li>
         ))}
       </ul>
       <button type="button" className="plain-button" onClick={() => put((k) => k < 5, value[0]!)}>

@@ -24,7 +24,7 @@ export interface LaneRow {
   name: string
   /** When they are there; left out where that is not known. */
   hours?: readonly (readonly [number, number])[]
-  away?: readonly { from: number; to: number }[]
+  away?: readonly { from: number; to: number; there?: true }[]
 }
 /** Moving blocks: what is in hand, and what hands and keys ask for in people and minutes. */
 export interface LaneMoves {
@@ -339,13 +339,13 @@ function Absent({
     at = Math.max(at, end)
   }
   if (at < to) gaps.push([at, to])
-  const isAway = (start: number, end: number) => row.away?.some((a) => a.from < end && start < a.to)
+  const isAway = (start: number, end: number) => row.away?.some((a) => !a.there && a.from < end && start < a.to)
   return gaps.map(([start, end]) => (
     <g key={start} className="absent">
       <rect x={x(start)} y={y} width={Math.max(0, x(end) - x(start))} height={height} />
       {isAway(start, end) && x(end) - x(start) > 40 && (
         <text
-          x={x(Math.max(start, ...(row.away ?? []).map((a) => a.from))) + 6}
+          x={x(Math.max(start, ...(row.away ?? []).flatMap((a) => (a.there ? [] : [a.from])))) + 6}
           y={y + height / 2}
           dominantBaseline="central"
         >

@@ -138,7 +138,7 @@ export async function setAway(
       .update(people)
       .set({ away: all.slice(-daysKept) })
       .where(and(eq(people.shop, scope.shop), eq(people.id, id)))
-    const said = away.map(({ from, to }) => `${clock(from)}–${clock(to)}`).join(', ')
+    const said = away.map(({ from, to, there }) => `${there ? '+' : ''}${clock(from)}–${clock(to)}`).join(', ')
     await note(tx, { shop: scope.shop, what: 'away', person: id, by: scope.person, detail: `${day} ${said}`.trim() })
     await announce(tx, { shop: scope.shop, topic: 'people' })
     await announce(tx, { shop: scope.shop, topic: 'plan' })
