@@ -111,10 +111,13 @@ await shoot(lead, 'stock', '/stock', async (page) => {
   await page.getByText('Interior all-purpose cleaner').first().click()
 })
 await shoot(lead, 'plan', '/plan', async (page) => {
-  await page.locator('.lanes .block.ahead').nth(1).click()
-  await page.getByText(/8 days in 10 by/).waitFor({ timeout: 20_000 })
-  await page.getByRole('button', { name: 'Chance by time' }).click()
-  await page.locator('.curve .main-svg').first().waitFor()
+  // A block in hand, on its way to somebody else, an hour earlier or later: what breaks and what it costs is said.
+  const block = page.locator('.lanes .block.ahead', { hasText: 'Teasel' }).first()
+  await block.focus()
+  await page.keyboard.press('Shift+ArrowRight')
+  await page.keyboard.press('ArrowDown')
+  await page.locator('[data-moving] li').first().waitFor({ timeout: 20_000 })
+  await page.waitForTimeout(1500)
 })
 await shoot(lead, 'final-check', `/jobs/${florist}/final`)
 await shoot(lead, 'handover', `/jobs/${florist}/report`)
