@@ -2,14 +2,25 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import { openStops } from '#core/job/allow.ts'
+import { isRecheck } from '#core/job/recheck.ts'
 import { isOver, stepState, workersOf } from '#core/job/reduce.ts'
 import type { WorkState } from '#core/job/schema.ts'
 import { attendedMinutes, handMinutes } from '#core/procedures/attended.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { momentIn } from '#core/units/shop-time.ts'
+import { areasDone } from './areas.ts'
 import { checkListFor } from './check-list.ts'
 import { type Remains, remains } from './messages.ts'
 import type { Report } from './schema.ts'
+
+/** What came of a stain: out, where its place was judged and found right, or left as it is; undefined while nobody has judged it. */
+function outcomeOf(surface: string, procedure: Procedure, state: WorkState): 'gone' | 'stays' | undefined {
+  const left = (state.rechecks ?? []).some((r) => r.as === 'stays' && r.surface === surface)
+  if (left) return 'stays'
+  const judges = procedure.steps.filter((s) => isRecheck(s) && s.surfaces.includes(surface))
+  const judged = judges.length > 0 && judges.every((s) => stepState(state, s.id).status === 'finished')
+  return judged ? 'gone' : undefined
+}
 
 /** Areas that a customer reads of; what is set up and what closes a job is not among them. */
 const told = new Set(['clear-out', 'dry-pass', 'overhead', 'seats', 'floor', 'hard', 'finish'])
@@ -53,7 +64,11 @@ export function reportOf(
   const skipped = attended
     .filter((s) => stepState(state, s.id).status === 'skipped')
     .map((s) => remains('skipped', { step: s.title, reason: stepState(state, s.id).reason! }))
-  const residuals = procedure.residuals.map((r) => remains('residual', { surface: r.name, because: r.reason }))
+  // What a stain may have left behind is told while nobody has judged it, and not of a place that was found right.
+  const standing = procedure.residuals.filter(
+    (r) => r.code !== 'stain' || outcomeOf(r.surface, procedure, state) !== 'gone',
+  )
+  const residuals = standing.map((r) => remains('residual', { surface: r.name, because: r.reason }))
   const appeared = state.found.map((f) =>
     remains('appeared', {
       surface: nameOf(f.surface),
@@ -81,11 +96,14 @@ export function reportOf(
     done: attended
       .filter((s) => stepState(state, s.id).status === 'finished')
       .map((s) => ({ title: s.title, by: stepState(state, s.id).by, minutes: Math.max(1, Math.ceil(handMinutes(s))) })),
+    areas: areasDone(procedure, state),
     attended: attendedMinutes(attended.filter((s) => stepState(state, s.id).status === 'finished')),
     remains: [...cutShort(procedure, state), ...skipped, ...residuals, ...stays, ...appeared, ...failed],
     expectations: procedure.expectations.map((e) => {
-      const came = e.of === 'stain' ? rechecks.filter((r) => r.as === 'wicked' && r.surface === e.surface).length : 0
-      return came > 0 ? { ...e, came } : e
+      if (e.of !== 'stain' || e.unplanned) return e
+      const came = rechecks.filter((r) => r.as === 'wicked' && r.surface === e.surface).length
+      const outcome = outcomeOf(e.surface, procedure, state)
+      return { ...e, ...(came > 0 ? { came } : {}), ...(outcome ? { outcome } : {}) }
     }),
     checks: places.map((p) => {
       const check = state.checks[p.id]

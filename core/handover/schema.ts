@@ -4,20 +4,29 @@ import { Belonging } from '#core/check-in/belonging.ts'
 import { HandedOver } from '#core/job/schema.ts'
 import { Title } from '#core/procedures/message-schemas.ts'
 import { Expectation } from '#core/procedures/schema.ts'
+import { AreaDone } from './areas.ts'
 import { Remains } from './message-schemas.ts'
+
+/** Out, as far as it was judged dry; or left as it is. */
+export const Outcome = Type.Union([Type.Literal('gone'), Type.Literal('stays')])
 
 const Strict = { additionalProperties: false }
 
 export const Report = Type.Object(
   {
     done: Type.Array(Type.Object({ title: Title, by: Type.Array(Type.String()), minutes: Type.Integer() }, Strict)),
+    /** The same by area, as its owner would say it. */
+    areas: Type.Array(AreaDone),
     /** Median minutes of work in what was done, everybody's hands added up. */
     attended: Type.Number(),
     /** What was left, and why: skipped steps, residuals of the procedure, places that failed the final check. */
     remains: Type.Array(Remains),
-    /** As they were told before, with how often each came back as it dried. */
+    /** As they were told before, with how often each came back as it dried, and what came of it once it was judged dry. */
     expectations: Type.Array(
-      Type.Composite([Expectation, Type.Object({ came: Type.Optional(Type.Integer()) })], Strict),
+      Type.Composite(
+        [Expectation, Type.Object({ came: Type.Optional(Type.Integer()), outcome: Type.Optional(Outcome) })],
+        Strict,
+      ),
     ),
     checks: Type.Array(
       Type.Object(

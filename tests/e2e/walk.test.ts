@@ -421,13 +421,10 @@ it('8: final check by another pair of eyes, then the report and the handover', a
   expect(await report.getByText('Sunglasses').count()).toBe(1)
   expect(await report.getByText('(self-checked)').count()).toBe(0)
   const { report: told } = await api(front.page, `/api/jobs/${job}/report`)
-  expect(
-    await report
-      .locator('section')
-      .filter({ has: front.page.getByRole('heading', { name: 'Done', exact: true }) })
-      .locator('li')
-      .count(),
-  ).toBe(told.done.length)
+  await report.locator('details summary').click()
+  expect(await report.getByRole('list', { name: 'Done', exact: true }).getByRole('listitem').count()).toBe(
+    told.done.length,
+  )
   await clean(front.page, 'report')
   await front.page.getByLabel('Handed to').fill('Ms Averill')
   await front.page.getByRole('button', { name: 'Hand over' }).click()

@@ -1,67 +1,115 @@
-import { Button, Input } from 'antd'
-import { useState } from 'react'
+import { Button } from 'antd'
 import { isOver } from '#core/job/reduce.ts'
 import { useAppendEvent, useWork } from '#web/client/ledger.ts'
 import { useMay, useSignedIn } from '#web/client/session.ts'
 import { useSurfaces } from '#web/client/useSurfaces.ts'
-import { clockIn } from '#web/shell/clock.ts'
+import { clockIn, dayAndTimeIn, monthIn } from '#web/shell/clock.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { KeptHere } from '#web/ui/KeptHere.tsx'
 import { PlacesCar } from '#web/ui/PlacesCar.tsx'
 import { useReport } from './api.ts'
+import { GiveAway } from './GiveAway.tsx'
 import './handover.css'
 import { words } from '#words/en/screens/handover.ts'
 import { speak } from '#words/en/speak.ts'
-import { TakenAway } from './TakenAway.tsx'
+import { Pairs } from './Pairs.tsx'
 
+/** Months after which leather is looked after again. */
+const leatherAfter = 6
+
+/** What a customer is given: done, how stains fared, what stays and why, what a mechanic should see, what goes back, how to keep it. */
 export default function ReportScreen() {
   const id = useRouteId()
   const zone = useSignedIn().timeZone
   const view = useReport(id)
-  const { append, busy, error, kept, dismiss } = useAppendEvent(id)
+  const said = useAppendEvent(id)
   const mayGive = useMay('handover.give')
-  const letsGo = useMay('procedure.issue')
-  const [to, setTo] = useState('')
   const surfaces = useSurfaces(view.data?.checkIn.vehicle.body)
   const work = useWork(id).data
-  const left = new Set(work?.procedure.residuals.map((r) => r.surface))
-  const isOpen = work?.procedure.steps.some((s) => !isOver(work.state, s.id)) ?? false
   if (view.isPending) return <Fetching lines={5} />
   if (view.isLoadingError) return <ErrorNotice error={view.error} onRetry={() => void view.refetch()} />
   const { checkIn, shopName, names } = view.data
   const report = speak.report(view.data.report)
-  const waits = kept.some((e) => e.event.type === 'handed-over' && e.refused === undefined)
   const { vehicle } = checkIn
+  const isOpen = work?.procedure.steps.some((s) => !isOver(work.state, s.id)) ?? false
+  const left = new Set(work?.procedure.residuals.map((r) => r.surface))
+  const hasLeather = work?.procedure.steps.some((s) => s.stage === 'leather' && isOver(work.state, s.id)) ?? false
+  const at = report.handedOver ? Date.parse(report.handedOver.at) : Date.now()
+  const month = new Date(at)
+  month.setUTCMonth(month.getUTCMonth() + leatherAfter)
+  const care = report.care(hasLeather, monthIn(zone, month.getTime()))
+  const dead = Object.entries(checkIn.functions ?? {}).filter(([, f]) => !f.works)
+  const stains = report.expectations.filter((e) => e.outcome !== undefined)
+  const others = report.expectations.filter((e) => e.outcome === undefined)
+  const seen = report.checks.filter((c) => c.passed !== null)
+  const lookers = [...new Set(seen.map((c) => names[c.by] ?? ''))].filter(Boolean)
   return (
     <article className="card report">
-      <div className="row spread">
+      <div className="row spread report-head">
         <div>
-          <h2>
-            {vehicle.make} {vehicle.model} · {vehicle.plate}
+          <h2 className="title-l">
+            {isOpen || report.checks.some((c) => c.passed === null)
+              ? words.notReady(vehicle.make, vehicle.model)
+              : words.ready(vehicle.make, vehicle.model)}
           </h2>
           <span className="soft">
-            {shopName} · for {checkIn.customer}
+            {vehicle.plate} · {words.forWhom(checkIn.customer)} · {dayAndTimeIn(zone, at)}
           </span>
         </div>
-        <Button className="no-print" onClick={() => window.print()}>
-          {words.print}
-        </Button>
+        <span className="row">
+          <strong>{shopName}</strong>
+          <Button className="no-print" onClick={() => window.print()}>
+            {words.print}
+          </Button>
+        </span>
       </div>
+      {report.summary && <p className="lead">{report.summary}</p>}
+      <Pairs job={id} surfaces={surfaces} />
       <div className="columns">
-        <section>
-          <h2>{words.done}</h2>
-          <ul>
-            {report.done.map((d) => (
-              <li key={d.title}>
-                {d.title} <span className="soft">{d.by.map((p) => names[p]).join(', ')}</span>
-              </li>
-            ))}
-          </ul>
-        </section>
         <div>
           <section>
+            <h2>{words.did}</h2>
+            {report.areas.length === 0 && <p className="soft">{words.nothingYet}</p>}
+            <ul className="plain">
+              {report.areas.map(({ area, did }) => (
+                <li key={area}>
+                  <strong>{area}</strong> {did}
+                </li>
+              ))}
+            </ul>
+          </section>
+          {stains.length > 0 && (
+            <section>
+              <h2>{words.cameOfIt}</h2>
+              <table className="fared">
+                <thead>
+                  <tr>
+                    <th>{words.stain}</th>
+                    <th>{words.saidBefore}</th>
+                    <th>{words.came}</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {stains.map((e) => (
+                    <tr key={e.surface + e.stain}>
+                      <td>
+                        {e.stain}, {e.name.toLowerCase()}
+                      </td>
+                      <td>{words.chance(e.words, e.chance)}</td>
+                      <td>
+                        <strong>{e.outcome}</strong>
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </section>
+          )}
+        </div>
+        <div>
+          <section className="stays">
             <h2>{words.remains}</h2>
             {left.size > 0 && surfaces.length > 0 && (
               <PlacesCar
@@ -78,15 +126,30 @@ export default function ReportScreen() {
                   <strong>{r.what}</strong>: {r.why}
                 </li>
               ))}
+              {others.map((e) => (
+                <li key={e.surface + e.stain}>
+                  <strong>
+                    {e.stain}, {e.name.toLowerCase()}
+                  </strong>
+                  : {e.words}
+                </li>
+              ))}
             </ul>
           </section>
-          {report.expectations.length > 0 && (
+          {(dead.length > 0 || (checkIn.findings ?? []).length > 0) && (
             <section>
-              <h2>{words.expect}</h2>
+              <h2>{words.mechanic}</h2>
               <ul>
-                {report.expectations.map((e) => (
-                  <li key={e.surface + e.stain}>
-                    {e.stain}, {e.name.toLowerCase()}: {e.words}, {e.chance} in 100
+                {dead.map(([fn, { note }]) => (
+                  <li key={fn}>
+                    {words.doesNotWork(speak.names.of('functions', fn).name)}
+                    {note && `: ${note}`}
+                  </li>
+                ))}
+                {(checkIn.findings ?? []).map(({ what, where }) => (
+                  <li key={what + where}>
+                    {what}
+                    {where && `, ${where}`}
                   </li>
                 ))}
               </ul>
@@ -104,22 +167,28 @@ export default function ReportScreen() {
               ))}
             </ul>
           </section>
-          <section>
-            <h2>{words.checked}</h2>
-            <ul>
-              {report.checks.map((c) => (
-                <li key={c.text}>
-                  {c.text}: <strong>{c.passed === null ? 'not seen yet' : c.passed ? 'passed' : 'not right'}</strong>
-                  {c.selfChecked && ` (self-checked)`}
-                </li>
-              ))}
-            </ul>
-          </section>
-          <p className="caution">{words.dryTold}</p>
+          {care.length > 0 && (
+            <section>
+              <h2>{words.care}</h2>
+              <ul>
+                {care.map((line) => (
+                  <li key={line}>{line}</li>
+                ))}
+              </ul>
+            </section>
+          )}
         </div>
       </div>
-      {error && <ErrorNotice error={error} />}
-      <KeptHere kept={kept} onDismiss={(order) => void dismiss(order)} />
+      <p className="soft">
+        {words.lookedOver(seen.length, report.checks.length, lookers)}
+        {report.checks.some((c) => c.selfChecked) && ` (${words.self})`}
+      </p>
+      <div className="signs">
+        <span>{checkIn.customer}</span>
+        <span>{words.forTheShop(shopName)}</span>
+      </div>
+      {said.error && <ErrorNotice error={said.error} />}
+      <KeptHere kept={said.kept} onDismiss={(order) => void said.dismiss(order)} />
       {report.handedOver ? (
         <>
           <p className="big title-m">
@@ -131,35 +200,18 @@ export default function ReportScreen() {
           )}
         </>
       ) : (
-        mayGive && (
-          <form
-            className="row no-print below"
-            onSubmit={(e) => {
-              e.preventDefault()
-              if (to.trim()) void append({ type: 'handed-over', data: { to: to.trim() } })
-            }}
-          >
-            <Input
-              className="field-xl"
-              aria-label={words.to}
-              placeholder={words.to}
-              value={to}
-              maxLength={80}
-              onChange={(e) => setTo(e.target.value)}
-            />
-            <Button type="primary" size="large" htmlType="submit" loading={busy} disabled={!to.trim() || waits}>
-              {words.give}
-            </Button>
-            {letsGo && isOpen && (
-              <TakenAway
-                busy={busy}
-                error={error}
-                onTaken={(to, unfinished) => append({ type: 'handed-over', data: { to, unfinished } })}
-              />
-            )}
-          </form>
-        )
+        mayGive && <GiveAway said={said} isOpen={isOpen} />
       )}
+      <details className="no-print below">
+        <summary>{words.step(report.done.length)}</summary>
+        <ul aria-label={words.done}>
+          {report.done.map((d) => (
+            <li key={d.title}>
+              {d.title} <span className="soft">{d.by.map((p) => names[p]).join(', ')}</span>
+            </li>
+          ))}
+        </ul>
+      </details>
     </article>
   )
 }

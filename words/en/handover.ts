@@ -1,4 +1,6 @@
+import type { AreaDone } from '#core/handover/areas.ts'
 import type { RemainsMessages } from '#core/handover/messages.ts'
+import type { Report } from '#core/handover/schema.ts'
 import { say, type WordsOf } from '#words/message.ts'
 import type { Names } from '#words/names.ts'
 import { reasons, titles } from './procedures.ts'
@@ -16,6 +18,79 @@ const areas: Record<string, string> = {
   floor: 'Floor and mats',
   hard: 'Hard surfaces and leather',
   finish: 'Glass and finish',
+}
+
+const partOfCar: Record<AreaDone['area'], string> = {
+  seats: 'Seats',
+  floor: 'Floor and mats',
+  load: 'Load area',
+  dash: 'Dash and console',
+  doors: 'Doors and pillars',
+  overhead: 'Roof lining',
+  glass: 'Glass',
+}
+const deed: Record<AreaDone['did'][number], string> = {
+  dusted: 'dusted out',
+  vacuumed: 'vacuumed',
+  'stains-treated': 'stains treated one by one',
+  washed: 'washed and dried',
+  'washed-wet': 'washed, still drying',
+  cleaned: 'cleaned',
+  disinfected: 'disinfected',
+  protected: 'protected',
+}
+/** Names hold an "and" of their own: commas alone keep them apart. */
+const listed = (words: readonly string[]): string => words.join(', ')
+
+/** One area, and what was done there. */
+export const areaDone = ({ area, did }: AreaDone) => ({ area: partOfCar[area], did: listed(did.map((d) => deed[d])) })
+
+/** All that was done in one sentence or two: what was washed, what else, and how the stains fared. */
+export function summary({ areas: all, expectations }: Pick<Report, 'areas' | 'expectations'>): string {
+  const lower = (list: readonly AreaDone[]) => listed(list.map(({ area }) => partOfCar[area].toLowerCase()))
+  const washed = all.filter(({ did }) => did.includes('washed') || did.includes('washed-wet'))
+  const others = all.filter((a) => !washed.includes(a))
+  const said: string[] = []
+  if (washed.length > 0) said.push(`${lower(washed)} washed`)
+  if (others.length > 0) said.push(`${lower(others)} cleaned`)
+  const work = said.length > 0 ? `${said.join('; ')}.` : ''
+  const gone = expectations.filter((e) => e.outcome === 'gone').length
+  const stay = expectations.filter((e) => e.outcome === 'stays').length
+  const stains = [
+    ...(gone > 0 ? [gone === 1 ? 'one stain is out' : `${gone} stains are out`] : []),
+    ...(stay > 0 ? [stay === 1 ? 'one stays, for the reason below' : `${stay} stay, for the reasons below`] : []),
+  ].join('; ')
+  const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+  return [capital(work), stains ? `${capital(stains)}.` : ''].filter(Boolean).join(' ')
+}
+
+/** What came of a stain. */
+export const outcome = (what: 'gone' | 'stays' | undefined, came = 0): string =>
+  what === 'gone'
+    ? came > 0
+      ? 'out, after it came back as it dried'
+      : 'out'
+    : what === 'stays'
+      ? 'stays'
+      : 'not judged dry yet'
+
+/** How its owner keeps it, from what was done. @param month the month half a year on, as it is called */
+export function care({ areas: all }: Pick<Report, 'areas'>, hasLeather: boolean, month: string): string[] {
+  const did = (d: AreaDone['did'][number]) => all.some((a) => a.did.includes(d))
+  return [
+    ...(did('washed-wet')
+      ? ['Something is still drying: let air through the car until it is dry to the touch, and keep off it.']
+      : did('washed')
+        ? ['Let air through it for an hour before it stands shut overnight.']
+        : []),
+    ...(did('stains-treated') || did('washed')
+      ? [
+          'A deep mark can rise again as the last of it dries. Bring it back and we treat it; drying time is not bad work.',
+        ]
+      : []),
+    ...(hasLeather ? [`Leather wants cleaning and care again in ${month}.`] : []),
+    ...(all.some((a) => a.area === 'dash') ? ['A clean wheel can feel slightly tacky for a day.'] : []),
+  ]
 }
 
 /** What was left. */

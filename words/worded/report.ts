@@ -15,8 +15,16 @@ export function reportInWords(report: Report, language: Language) {
   return {
     ...report,
     done: report.done.map((step) => ({ ...step, title: say(procedures.titles, step.title, names) })),
+    summary: handover.summary(report),
+    areas: report.areas.map(handover.areaDone),
+    care: (hasLeather: boolean, month: string) => handover.care(report, hasLeather, month),
     remains: report.remains.map((left) => remainsInWords(left, language)),
-    expectations: report.expectations.map((expectation) => expectationInWords(expectation, language)),
+    expectations: report.expectations.map((expectation) => ({
+      ...expectationInWords(expectation, language),
+      ...(expectation.of === 'stain' && !expectation.unplanned
+        ? { outcome: handover.outcome(expectation.outcome, expectation.came) }
+        : {}),
+    })),
     checks: report.checks.map(({ place, ...check }) => ({ ...check, text: handover.placeToCheck(place, names) })),
   }
 }
