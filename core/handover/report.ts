@@ -13,6 +13,9 @@ import { checkListFor } from './check-list.ts'
 import { type Remains, remains } from './messages.ts'
 import type { Report } from './schema.ts'
 
+/** Months after which leather is looked after again. */
+export const leatherAfter = 6
+
 /** What came of a stain: out, where its place was judged and found right, or left as it is; undefined while nobody has judged it. */
 function outcomeOf(surface: string, procedure: Procedure, state: WorkState): 'gone' | 'stays' | undefined {
   const left = (state.rechecks ?? []).some((r) => r.as === 'stays' && r.surface === surface)
@@ -97,6 +100,7 @@ export function reportOf(
       .filter((s) => stepState(state, s.id).status === 'finished')
       .map((s) => ({ title: s.title, by: stepState(state, s.id).by, minutes: Math.max(1, Math.ceil(handMinutes(s))) })),
     areas: areasDone(procedure, state),
+    leather: attended.some((s) => s.stage === 'leather' && stepState(state, s.id).status === 'finished'),
     attended: attendedMinutes(attended.filter((s) => stepState(state, s.id).status === 'finished')),
     remains: [...cutShort(procedure, state), ...skipped, ...residuals, ...stays, ...appeared, ...failed],
     expectations: procedure.expectations.map((e) => {

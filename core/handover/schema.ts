@@ -17,6 +17,8 @@ export const Report = Type.Object(
     done: Type.Array(Type.Object({ title: Title, by: Type.Array(Type.String()), minutes: Type.Integer() }, Strict)),
     /** The same by area, as its owner would say it. */
     areas: Type.Array(AreaDone),
+    /** Leather was cleaned or cared for: it wants that again. */
+    leather: Type.Boolean(),
     /** Median minutes of work in what was done, everybody's hands added up. */
     attended: Type.Number(),
     /** What was left, and why: skipped steps, residuals of the procedure, places that failed the final check. */

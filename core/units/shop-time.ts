@@ -30,6 +30,19 @@ export function momentIn(zone: string, iso: string): string {
   return `${dayIn(zone, iso)} ${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}`
 }
 
+const said = (zone: string, iso: string, options: Intl.DateTimeFormatOptions): string =>
+  new Intl.DateTimeFormat('en-GB', { timeZone: zone, ...options }).format(Date.parse(iso))
+
+/** A moment as a customer reads it: "Wednesday 25 November, 16:10". */
+export const longMomentIn = (zone: string, iso: string): string =>
+  `${said(zone, iso, { weekday: 'long', day: 'numeric', month: 'long' }).replace(',', '')}, ${said(zone, iso, { hour: 'numeric', minute: '2-digit' })}`
+
+/** The month that is so many after a moment's: "May". The first of it, so that no short month is jumped over. */
+export function monthAfter(zone: string, iso: string, months: number): string {
+  const [year, month] = dayIn(zone, iso).split('-').map(Number)
+  return said('UTC', new Date(Date.UTC(year!, month! - 1 + months, 1, 12)).toISOString(), { month: 'long' })
+}
+
 /** Minutes, with fraction, from the shop's midnight of `day` to a moment; negative before it. */
 export function minuteOf(zone: string, day: string, iso: string): number {
   const at = Date.parse(iso)

@@ -120,7 +120,7 @@ const inWords: [RegExp, (a: any) => any][] = [
     /\/report$/,
     // Areas, the sentence, care and what came of stains are told since.
     (a) => {
-      const { areas: _a, summary: _s, care: _c, ...report } = speak.report(a.report)
+      const { areas: _a, summary: _s, care: _c, leather: _l, ...report } = speak.report(a.report)
       return { ...a, report: { ...report, expectations: report.expectations.map(({ outcome: _o, ...e }) => e) } }
     },
   ],

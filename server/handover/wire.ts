@@ -6,4 +6,8 @@ export const handoverWires = wires({
     allow: 'handover.see',
     answer: ReportView,
   },
+  'GET /api/jobs/:id/report/paper': {
+    allow: 'handover.see',
+    file: ['application/pdf'],
+  },
 })

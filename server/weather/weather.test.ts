@@ -1,6 +1,8 @@
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { meanWeather, standInWeather } from '#core/drying/weather.ts'
+import { dayIn } from '#core/units/shop-time.ts'
+import { morningZone } from '#server/demo/store.ts'
 import { carB } from '../../tests/fixtures/cars.ts'
 import { type Caller, type TestServer, testServer } from '../../tests/support/test-server.ts'
 import { askSource, listenTo, standInSource } from './source.ts'
@@ -18,7 +20,9 @@ beforeAll(async () => {
 afterAll(() => t.close())
 
 const dayOf = (iso: string) => iso.slice(0, 10)
-const tomorrow = () => dayOf(new Date(Date.parse(t.context.now()) + 86_400_000).toISOString())
+/** This time tomorrow: it is morning in the shop, whatever the hour here. */
+const morning = () => new Date(Date.parse(t.context.now()) + 86_400_000).toISOString()
+const tomorrow = () => dayIn(morningZone(t.context.now()), morning())
 
 it('nobody said it: it is told as unknown, and cars are reckoned with a mild day', async () => {
   expect((await lead.get('/api/weather')).body).toMatchObject({ weather: null, source: null })
@@ -44,9 +48,7 @@ it('a car is reckoned with the weather of the day it comes, and an issued proced
   const { checkIn } = carB()
   checkIn.vehicle.plate = 'RAIN 1'
   const day = tomorrow()
-  expect((await lead.send('POST', '/api/jobs', { id, checkIn, arrives: `${day}T10:00:00Z`, due: null })).status).toBe(
-    200,
-  )
+  expect((await lead.send('POST', '/api/jobs', { id, checkIn, arrives: morning(), due: null })).status).toBe(200)
   const dried = async () => {
     const { request, procedure } = (await lead.get(`/api/jobs/${id}/procedure`)).body
     const seats = procedure.steps.find((s: { id: string }) => s.id === 'dry:seats-1')
@@ -76,7 +78,7 @@ it('a shop whose cars dry in a hall is reckoned with the air of the hall, whatev
   const id = uuidv7()
   const { checkIn } = carB()
   checkIn.vehicle.plate = 'HALL 1'
-  await lead.send('POST', '/api/jobs', { id, checkIn, arrives: `${tomorrow()}T10:00:00Z`, due: null })
+  await lead.send('POST', '/api/jobs', { id, checkIn, arrives: morning(), due: null })
   expect((await lead.get(`/api/jobs/${id}/procedure`)).body.request.outside).toEqual(indoors)
   await owner.send('PUT', '/api/shop/about', { name, timeZone, about: plain })
   expect((await lead.get(`/api/jobs/${id}/procedure`)).body.request.outside).not.toEqual(indoors)

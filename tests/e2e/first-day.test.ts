@@ -133,7 +133,7 @@ it('a second pair of hands, with hours by weekday and a skill that is vouched fo
 })
 
 it('a machine of its own, with its tank', async () => {
-  await tab('Machines and bays')
+  await tab('Machines')
   await choose('Add a machine or a bay', 'Wet vacuum')
   await fill('Wet vacuum: tank, litres', '22')
   await clean()

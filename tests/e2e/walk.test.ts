@@ -387,13 +387,20 @@ it('7: a technician works on a phone; another browser sees it by itself', async 
   expect(timed).toBe(true)
   // The coffee on the seat asks for acid, which Ines is not trained for.
   expect(waived).toBeGreaterThan(0)
-  // What she did without the skill, the lead has looked at.
-  expect(signed).toBe(waived)
+  expect(signed).toBeGreaterThan(0)
   await page.getByText('Every step is over').waitFor()
+  // The phone shows a tap before the server has it.
+  await expect
+    .poll(async () => (await api(page, `/api/jobs/${job}/work`)).state.steps['hand_over:car']?.status, {
+      timeout: 20_000,
+    })
+    .toBe('finished')
   const { state } = await api(page, `/api/jobs/${job}/work`)
   const { procedure } = await api(page, `/api/jobs/${job}/issued`)
   for (const step of procedure.steps)
     expect(state.steps[step.id]?.status, step.id).toBe(step.id === skipped ? 'skipped' : 'finished')
+  // What she did without the skill, the lead has looked at.
+  for (const step of Object.keys(state.waived)) expect(state.signed[step], step).toBeDefined()
 })
 
 it('8: final check by another pair of eyes, then the report and the handover', async () => {

@@ -1,9 +1,11 @@
 import { Button } from 'antd'
+import { leatherAfter } from '#core/handover/report.ts'
 import { isOver } from '#core/job/reduce.ts'
+import { longMomentIn, monthAfter } from '#core/units/shop-time.ts'
 import { useAppendEvent, useWork } from '#web/client/ledger.ts'
 import { useMay, useSignedIn } from '#web/client/session.ts'
 import { useSurfaces } from '#web/client/useSurfaces.ts'
-import { clockIn, dayAndTimeIn, monthIn } from '#web/shell/clock.ts'
+import { clockIn } from '#web/shell/clock.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -15,9 +17,6 @@ import './handover.css'
 import { words } from '#words/en/screens/handover.ts'
 import { speak } from '#words/en/speak.ts'
 import { Pairs } from './Pairs.tsx'
-
-/** Months after which leather is looked after again. */
-const leatherAfter = 6
 
 /** What a customer is given: done, how stains fared, what stays and why, what a mechanic should see, what goes back, how to keep it. */
 export default function ReportScreen() {
@@ -35,11 +34,8 @@ export default function ReportScreen() {
   const { vehicle } = checkIn
   const isOpen = work?.procedure.steps.some((s) => !isOver(work.state, s.id)) ?? false
   const left = new Set(work?.procedure.residuals.map((r) => r.surface))
-  const hasLeather = work?.procedure.steps.some((s) => s.stage === 'leather' && isOver(work.state, s.id)) ?? false
-  const at = report.handedOver ? Date.parse(report.handedOver.at) : Date.now()
-  const month = new Date(at)
-  month.setUTCMonth(month.getUTCMonth() + leatherAfter)
-  const care = report.care(hasLeather, monthIn(zone, month.getTime()))
+  const at = report.handedOver?.at ?? new Date().toISOString()
+  const care = report.care(monthAfter(zone, at, leatherAfter))
   const dead = Object.entries(checkIn.functions ?? {}).filter(([, f]) => !f.works)
   const stains = report.expectations.filter((e) => e.outcome !== undefined)
   const others = report.expectations.filter((e) => e.outcome === undefined)
@@ -55,11 +51,14 @@ export default function ReportScreen() {
               : words.ready(vehicle.make, vehicle.model)}
           </h2>
           <span className="soft">
-            {vehicle.plate} · {words.forWhom(checkIn.customer)} · {dayAndTimeIn(zone, at)}
+            {vehicle.plate} · {words.forWhom(checkIn.customer)} · {longMomentIn(zone, at)}
           </span>
         </div>
         <span className="row">
           <strong>{shopName}</strong>
+          <Button className="no-print" href={`/api/jobs/${id}/report/paper`} target="_blank">
+            {words.paper}
+          </Button>
           <Button className="no-print" onClick={() => window.print()}>
             {words.print}
           </Button>

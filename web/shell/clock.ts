@@ -14,15 +14,6 @@ export function useNow(ms = 1000): number {
 export const clockIn = (zone: string, at: number | string): string =>
   new Intl.DateTimeFormat('en-GB', { timeZone: zone, hour: 'numeric', minute: '2-digit' }).format(new Date(at))
 
-/** A moment as a customer reads it: "Wednesday 25 November, 16:10". */
-export const dayAndTimeIn = (zone: string, at: number): string => {
-  const day = new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'long', day: 'numeric', month: 'long' })
-  return `${day.format(at).replace(',', '')}, ${clockIn(zone, at)}`
-}
-
-export const monthIn = (zone: string, at: number): string =>
-  new Intl.DateTimeFormat('en-GB', { timeZone: zone, month: 'long' }).format(at)
-
 /** A moment on the shop's clock, with its day where that is not today: "19 Nov, 9:58". */
 export function saidAt(zone: string, at: number | string, now = Date.now()): string {
   const day = new Intl.DateTimeFormat('en-GB', { timeZone: zone, day: 'numeric', month: 'short' })

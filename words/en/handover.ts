@@ -75,7 +75,7 @@ export const outcome = (what: 'gone' | 'stays' | undefined, came = 0): string =>
       : 'not judged dry yet'
 
 /** How its owner keeps it, from what was done. @param month the month half a year on, as it is called */
-export function care({ areas: all }: Pick<Report, 'areas'>, hasLeather: boolean, month: string): string[] {
+export function care({ areas: all, leather }: Pick<Report, 'areas' | 'leather'>, month: string): string[] {
   const did = (d: AreaDone['did'][number]) => all.some((a) => a.did.includes(d))
   return [
     ...(did('washed-wet')
@@ -88,7 +88,7 @@ export function care({ areas: all }: Pick<Report, 'areas'>, hasLeather: boolean,
           'A deep mark can rise again as the last of it dries. Bring it back and we treat it; drying time is not bad work.',
         ]
       : []),
-    ...(hasLeather ? [`Leather wants cleaning and care again in ${month}.`] : []),
+    ...(leather ? [`Leather wants cleaning and care again in ${month}.`] : []),
     ...(all.some((a) => a.area === 'dash') ? ['A clean wheel can feel slightly tacky for a day.'] : []),
   ]
 }

@@ -17,7 +17,7 @@ export function reportInWords(report: Report, language: Language) {
     done: report.done.map((step) => ({ ...step, title: say(procedures.titles, step.title, names) })),
     summary: handover.summary(report),
     areas: report.areas.map(handover.areaDone),
-    care: (hasLeather: boolean, month: string) => handover.care(report, hasLeather, month),
+    care: (month: string) => handover.care(report, month),
     remains: report.remains.map((left) => remainsInWords(left, language)),
     expectations: report.expectations.map((expectation) => ({
       ...expectationInWords(expectation, language),

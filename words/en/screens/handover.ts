@@ -11,6 +11,7 @@ export const words = {
   left: (n: number) => (n === 0 ? 'Every place was seen.' : `${n} places left`),
   toReport: 'Go to the handover',
   print: 'Print',
+  paper: 'PDF',
   done: 'Done',
   ready: (make: string, model: string) => `Your ${make} ${model} is ready`,
   notReady: (make: string, model: string) => `Your ${make} ${model}`,

@@ -1,0 +1,131 @@
+import type { Column, Content } from 'pdfmake/interfaces.js'
+import { leatherAfter } from '#core/handover/report.ts'
+import { longMomentIn, monthAfter } from '#core/units/shop-time.ts'
+import { heading, list, pdf, printable, soft } from '#server/files/pdf.ts'
+import { papers } from '#words/en/papers.ts'
+import { speak } from '#words/en/speak.ts'
+import type { Pair } from './store.ts'
+import type { ReportView } from './views.ts'
+
+type NamedPair = Pair & { name: string }
+
+const words = papers.handover
+/** Width of a page between its margins, points. */
+const page = 523
+const gap = 10
+
+/** A place before and after, side by side. */
+const pairBox = ({ before, after, name }: NamedPair, width: number): Column => ({
+  width,
+  stack: [
+    {
+      columns: [before, after].map((bytes) => ({
+        image: `data:image/jpeg;base64,${bytes.toString('base64')}`,
+        fit: [(width - 3) / 2, width / 2] as [number, number],
+        width: (width - 3) / 2,
+      })),
+      columnGap: 3,
+    },
+    { text: printable(name), color: soft, fontSize: 8.5, margin: [0, 2, 0, 0] },
+  ],
+})
+
+const line = (text: string): Content => ({
+  stack: [
+    { canvas: [{ type: 'line', x1: 0, y1: 0, x2: 240, y2: 0, lineWidth: 0.7 }] },
+    { text: printable(text), color: soft, margin: [0, 3, 0, 0] },
+  ],
+})
+
+/** What a customer takes home: the same as on the screen, on one page where it fits. */
+export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: string, now: string): Promise<Buffer> {
+  const { checkIn, shopName, names } = view
+  const { vehicle, functions = {}, findings = [] } = checkIn
+  const report = speak.report(view.report)
+  const { handedOver } = view.report
+  const at = handedOver?.at ?? now
+  const stains = report.expectations.filter((e) => e.outcome !== undefined)
+  const others = report.expectations.filter((e) => e.outcome === undefined)
+  const isReady = view.report.checks.every((c) => c.passed !== null) && handedOver?.unfinished === undefined
+  const mechanic = [
+    ...Object.entries(functions).flatMap(([id, { works, note }]) =>
+      works ? [] : [words.doesNotWork(speak.names.of('functions', id).name, note ?? '')],
+    ),
+    ...findings.map(({ what, where }) => [what, where].filter(Boolean).join(', ')),
+  ]
+  const stays = [
+    ...report.remains.map((r) => `${r.what}: ${r.why}`),
+    ...others.map((e) => `${e.stain}, ${e.name.toLowerCase()}: ${e.words}`),
+  ]
+  const lookers = [...new Set(report.checks.flatMap((c) => (c.passed === null ? [] : [names[c.by] ?? ''])))].filter(
+    Boolean,
+  )
+  const title = isReady ? words.ready(vehicle.make, vehicle.model) : words.notReady(vehicle.make, vehicle.model)
+  const width = (page - gap * 2) / 3
+  const bold = (head: string, rest: string): Content => ({
+    text: [{ text: `${printable(head)} `, bold: true }, printable(rest)],
+    margin: [0, 0, 0, 3],
+  })
+  return pdf(words.title(vehicle.plate), [
+    {
+      columns: [
+        {
+          width: '*',
+          stack: [
+            { text: printable(title), bold: true, fontSize: 19 },
+            {
+              text: printable([vehicle.plate, words.forWhom(checkIn.customer), longMomentIn(zone, at)].join(' · ')),
+              color: soft,
+            },
+          ],
+        },
+        { width: 'auto', text: printable(shopName), bold: true, alignment: 'right' },
+      ],
+    },
+    { canvas: [{ type: 'line', x1: 0, y1: 6, x2: page, y2: 6, lineWidth: 1.4, lineColor: '#2F5D46' }] },
+    { text: printable(report.summary), fontSize: 11.5, margin: [0, 10, 0, 8] },
+    ...(handedOver?.unfinished === undefined
+      ? []
+      : [{ text: printable(words.unfinished(handedOver.unfinished)), bold: true, margin: [0, 0, 0, 6] } as Content]),
+    ...(pairs.length > 0 ? [{ columns: pairs.map((pair) => pairBox(pair, width)), columnGap: gap } as Content] : []),
+    {
+      columns: [
+        {
+          width: '*',
+          stack: [
+            heading(words.did),
+            ...(report.areas.length > 0
+              ? report.areas.map(({ area, did }) => bold(area, did))
+              : [{ text: words.nothingYet, color: soft }]),
+            ...(stains.length > 0
+              ? [
+                  heading(words.cameOfIt),
+                  ...stains.map((e) =>
+                    bold(`${e.stain}, ${e.name.toLowerCase()}:`, words.fared(e.words, e.outcome ?? '')),
+                  ),
+                ]
+              : []),
+          ],
+        },
+        {
+          width: '*',
+          stack: [
+            heading(words.remains),
+            list(stays, words.nothingRemains),
+            ...(mechanic.length > 0 ? [heading(words.mechanic), list(mechanic, '')] : []),
+            heading(words.belongings),
+            list(
+              report.belongings.map((b) => [b.what, b.where.toLowerCase()].filter(Boolean).join(', ')),
+              words.noBelongings,
+            ),
+            heading(words.care),
+            list(report.care(monthAfter(zone, at, leatherAfter)), words.noCare),
+          ],
+        },
+      ],
+      columnGap: 24,
+    },
+    { text: printable(words.lookedOver(report.checks.length, lookers)), color: soft, margin: [0, 12, 0, 34] },
+    { columns: [line(checkIn.customer), line(words.forTheShop(shopName))], columnGap: 24 },
+  ])
+}
