@@ -1,7 +1,7 @@
 import type { Column, Content } from 'pdfmake/interfaces.js'
 import { leatherAfter } from '#core/handover/report.ts'
 import { longMomentIn, monthAfter } from '#core/units/shop-time.ts'
-import { heading, list, pdf, printable, soft } from '#server/files/pdf.ts'
+import { list, pdf, printable, soft } from '#server/files/pdf.ts'
 import { papers } from '#words/en/papers.ts'
 import { speak } from '#words/en/speak.ts'
 import type { Pair } from './store.ts'
@@ -26,9 +26,11 @@ const pairBox = ({ before, after, name }: NamedPair, width: number): Column => (
       })),
       columnGap: 3,
     },
-    { text: printable(name), color: soft, fontSize: 8.5, margin: [0, 2, 0, 0] },
+    { text: printable(name), color: soft, fontSize: 9.5, margin: [0, 2, 0, 0] },
   ],
 })
+
+const part = (text: string): Content => ({ text, bold: true, fontSize: 14, margin: [0, 10, 0, 4] })
 
 const line = (text: string): Content => ({
   stack: [
@@ -66,13 +68,13 @@ export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: st
     text: [{ text: `${printable(head)} `, bold: true }, printable(rest)],
     margin: [0, 0, 0, 3],
   })
-  return pdf(words.title(vehicle.plate), [
+  const leaf: Content[] = [
     {
       columns: [
         {
           width: '*',
           stack: [
-            { text: printable(title), bold: true, fontSize: 19 },
+            { text: printable(title), bold: true, fontSize: 21 },
             {
               text: printable([vehicle.plate, words.forWhom(checkIn.customer), longMomentIn(zone, at)].join(' · ')),
               color: soft,
@@ -83,7 +85,7 @@ export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: st
       ],
     },
     { canvas: [{ type: 'line', x1: 0, y1: 6, x2: page, y2: 6, lineWidth: 1.4, lineColor: '#2F5D46' }] },
-    { text: printable(report.summary), fontSize: 11.5, margin: [0, 10, 0, 8] },
+    { text: printable(report.summary), fontSize: 13.5, margin: [0, 10, 0, 8] },
     ...(handedOver?.unfinished === undefined
       ? []
       : [{ text: printable(words.unfinished(handedOver.unfinished)), bold: true, margin: [0, 0, 0, 6] } as Content]),
@@ -93,13 +95,13 @@ export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: st
         {
           width: '*',
           stack: [
-            heading(words.did),
+            part(words.did),
             ...(report.areas.length > 0
               ? report.areas.map(({ area, did }) => bold(area, did))
               : [{ text: words.nothingYet, color: soft }]),
             ...(stains.length > 0
               ? [
-                  heading(words.cameOfIt),
+                  part(words.cameOfIt),
                   ...stains.map((e) =>
                     bold(`${e.stain}, ${e.name.toLowerCase()}:`, words.fared(e.words, e.outcome ?? '')),
                   ),
@@ -110,15 +112,15 @@ export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: st
         {
           width: '*',
           stack: [
-            heading(words.remains),
+            part(words.remains),
             list(stays, words.nothingRemains),
-            ...(mechanic.length > 0 ? [heading(words.mechanic), list(mechanic, '')] : []),
-            heading(words.belongings),
+            ...(mechanic.length > 0 ? [part(words.mechanic), list(mechanic, '')] : []),
+            part(words.belongings),
             list(
               report.belongings.map((b) => [b.what, b.where.toLowerCase()].filter(Boolean).join(', ')),
               words.noBelongings,
             ),
-            heading(words.care),
+            part(words.care),
             list(report.care(monthAfter(zone, at, leatherAfter)), words.noCare),
           ],
         },
@@ -127,5 +129,7 @@ export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: st
     },
     { text: printable(words.lookedOver(report.checks.length, lookers)), color: soft, margin: [0, 12, 0, 34] },
     { columns: [line(checkIn.customer), line(words.forTheShop(shopName))], columnGap: 24 },
-  ])
+  ]
+  // A customer reads it without glasses.
+  return pdf(words.title(vehicle.plate), [{ stack: leaf, fontSize: 11.5 }])
 }
