@@ -29,7 +29,7 @@ import {
   stepInWords,
   waitInWords,
 } from './worded/procedure.ts'
-import { remainsInWords, reportInWords } from './worded/report.ts'
+import { handoverInWords, remainsInWords, reportInWords } from './worded/report.ts'
 
 /** Says what core says, in one language. */
 export function speaker(language: Language) {
@@ -70,6 +70,7 @@ export function speaker(language: Language) {
     log: (state: WorkState) => logInWords(state, language),
     remains: (left: Report['remains'][number]) => remainsInWords(left, language),
     report: (report: Report) => reportInWords(report, language),
+    handover: (view: Parameters<typeof handoverInWords>[0]) => handoverInWords(view, language),
     mix: (mix: Mix) => mixInWords(mix, language),
     mixWarning: (warning: MixWarning) => say(mixing.mixWarnings, warning, names),
     reading: (means: ReadingMeans) => say(mixing.readings, means, names),

@@ -15,8 +15,6 @@ const times = 9
 export async function yard() {
   const place = await openPlace()
   const { pool } = place.connection
-  // Cars by the dozen find no room in the four bays of the demonstration.
-  await pool.query("delete from equipment where kind in ('bay', 'wash-bay')")
   const server = await startServer(place.instance.uri, 0, { REQUESTS_PER_SECOND: '100000' })
   const cookie = await signIn(server.base, 'Tam')
   const owner = await signIn(server.base, demoShop.people.find((p) => p.role === 'owner')!.name)

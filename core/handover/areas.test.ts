@@ -73,3 +73,15 @@ describe('how a stain fared', () => {
     expect(told([...done(all), left]).summary).toMatch(/One stays, for the reason below\.$/)
   })
 })
+
+it('of the places that are easily forgotten only those that were looked at are said to have been, on paper too', () => {
+  const { checkIn } = request
+  const said = (lines: Line[]) => {
+    const report = reportOf(checkIn, procedure, replay(ledgerOf(lines), procedure), catalogue, 'Etc/GMT')
+    return { of: report.checks.length, text: speak.handover({ report, checkIn, names: { wren: 'Wren' } }).lookedOver }
+  }
+  const none = said([])
+  expect(none.text).toBe(`${none.of} places are still to be looked at before the car goes.`)
+  const one: Line = ['wren', 'check-passed', { place: 'smell' }]
+  expect(said([one]).text).toBe(`1 of ${none.of} places that are easily forgotten were looked at by Wren.`)
+})

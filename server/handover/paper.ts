@@ -2,14 +2,13 @@ import type { Column, Content } from 'pdfmake/interfaces.js'
 import { leatherAfter } from '#core/handover/report.ts'
 import { longMomentIn, monthAfter } from '#core/units/shop-time.ts'
 import { list, pdf, printable, soft } from '#server/files/pdf.ts'
-import { papers } from '#words/en/papers.ts'
+import { paper as words } from '#words/en/handover.ts'
 import { speak } from '#words/en/speak.ts'
 import type { Pair } from './store.ts'
 import type { ReportView } from './views.ts'
 
 type NamedPair = Pair & { name: string }
 
-const words = papers.handover
 /** Width of a page between its margins, points. */
 const page = 523
 const gap = 10
@@ -41,27 +40,12 @@ const line = (text: string): Content => ({
 
 /** What a customer takes home: the same as on the screen, on one page where it fits. */
 export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: string, now: string): Promise<Buffer> {
-  const { checkIn, shopName, names } = view
-  const { vehicle, functions = {}, findings = [] } = checkIn
-  const report = speak.report(view.report)
-  const { handedOver } = view.report
+  const { checkIn, shopName } = view
+  const { vehicle } = checkIn
+  const report = speak.handover(view)
+  const { handedOver, stains, mechanic } = report
   const at = handedOver?.at ?? now
-  const stains = report.expectations.filter((e) => e.outcome !== undefined)
-  const others = report.expectations.filter((e) => e.outcome === undefined)
-  const isReady = view.report.checks.every((c) => c.passed !== null) && handedOver?.unfinished === undefined
-  const mechanic = [
-    ...Object.entries(functions).flatMap(([id, { works, note }]) =>
-      works ? [] : [words.doesNotWork(speak.names.of('functions', id).name, note ?? '')],
-    ),
-    ...findings.map(({ what, where }) => [what, where].filter(Boolean).join(', ')),
-  ]
-  const stays = [
-    ...report.remains.map((r) => `${r.what}: ${r.why}`),
-    ...others.map((e) => `${e.stain}, ${e.name.toLowerCase()}: ${e.words}`),
-  ]
-  const lookers = [...new Set(report.checks.flatMap((c) => (c.passed === null ? [] : [names[c.by] ?? ''])))].filter(
-    Boolean,
-  )
+  const isReady = report.checks.every((c) => c.passed !== null) && handedOver?.unfinished === undefined
   const title = isReady ? words.ready(vehicle.make, vehicle.model) : words.notReady(vehicle.make, vehicle.model)
   const width = (page - gap * 2) / 3
   const bold = (head: string, rest: string): Content => ({
@@ -100,12 +84,7 @@ export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: st
               ? report.areas.map(({ area, did }) => bold(area, did))
               : [{ text: words.nothingYet, color: soft }]),
             ...(stains.length > 0
-              ? [
-                  part(words.cameOfIt),
-                  ...stains.map((e) =>
-                    bold(`${e.stain}, ${e.name.toLowerCase()}:`, words.fared(e.words, e.outcome ?? '')),
-                  ),
-                ]
+              ? [part(words.cameOfIt), ...stains.map((e) => bold(`${e.what}:`, words.fared(e.words, e.outcome)))]
               : []),
           ],
         },
@@ -113,13 +92,13 @@ export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: st
           width: '*',
           stack: [
             part(words.remains),
-            list(stays, words.nothingRemains),
+            list(
+              report.remains.map((r) => `${r.what}: ${r.why}`),
+              words.nothingRemains,
+            ),
             ...(mechanic.length > 0 ? [part(words.mechanic), list(mechanic, '')] : []),
             part(words.belongings),
-            list(
-              report.belongings.map((b) => [b.what, b.where.toLowerCase()].filter(Boolean).join(', ')),
-              words.noBelongings,
-            ),
+            list(report.belongings, words.noBelongings),
             part(words.care),
             list(report.care(monthAfter(zone, at, leatherAfter)), words.noCare),
           ],
@@ -127,9 +106,9 @@ export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: st
       ],
       columnGap: 24,
     },
-    { text: printable(words.lookedOver(report.checks.length, lookers)), color: soft, margin: [0, 12, 0, 34] },
+    { text: printable(report.lookedOver), color: soft, margin: [0, 12, 0, 34] },
     { columns: [line(checkIn.customer), line(words.forTheShop(shopName))], columnGap: 24 },
   ]
   // A customer reads it without glasses.
-  return pdf(words.title(vehicle.plate), [{ stack: leaf, fontSize: 11.5 }])
+  return pdf(words.leaf(vehicle.plate), [{ stack: leaf, fontSize: 11.5 }])
 }

@@ -56,6 +56,10 @@ export function disturbances({
 /** Minutes of lateness that are one to whoever has decided about it: a minute more asks nobody again. */
 const asLate = 10
 
+/** Whether whoever leads left the plan as it is, knowing all that is disturbed. */
+export const isLeft = (list: readonly Disturbance[], left: ReadonlySet<string>): boolean =>
+  list.length > 0 && list.every((d) => left.has(subjectOf(d)))
+
 /** What it is about: the same as long as nothing else has happened. */
 export function subjectOf(d: Disturbance): string {
   switch (d.kind) {

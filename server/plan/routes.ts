@@ -1,6 +1,8 @@
 import { LRUCache } from 'lru-cache'
+import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { notFound } from '#server/http/problem.ts'
 import { type AppContext, type Route, routes } from '#server/http/route.ts'
+import type { Scope } from '#server/http/scope.ts'
 import { dayPlanOf } from '#server/jobs/day-plan.ts'
 import { inWorker } from './planner.ts'
 import { changePlan, letGo } from './store/change.ts'
@@ -10,7 +12,7 @@ import { keepOffer, leaveOffer, offerFor } from './store/offer.ts'
 import { promiseAmong } from './store/promise.ts'
 import { today } from './store/request.ts'
 import { planView } from './store/view.ts'
-import type { OddsView } from './views.ts'
+import type { OddsView, PlanView } from './views.ts'
 import { planWires } from './wire.ts'
 
 /** Milliseconds that odds are good for: they cost a second of a processor, and a step more or less hardly moves them. */
@@ -19,34 +21,27 @@ const oddsKept = 120_000
 export const planRoutes = ({ db, now }: AppContext): Route[] => {
   /** Odds by shop and plan; every screen that shows it asks. */
   const odds = new LRUCache<string, Promise<OddsView>>({ max: 20, ttl: oddsKept })
+  /** The plan as it is once something is done to it. */
+  const planAfter = async (done: Promise<void>, scope: Scope, catalogue: Catalogue): Promise<PlanView> => {
+    await done
+    return (await planView(db, scope, catalogue, now()))!
+  }
   return routes(planWires, {
     'GET /api/plan': ({ catalogue, scope }) => planView(db, scope, catalogue, now()),
     'GET /api/plan/problem': async ({ scope }) => {
       const row = await dayPlanOf(db, scope, today(scope, now()))
       return row ? { request: row.request, answer: row.answer } : null
     },
-    'POST /api/plan': async ({ catalogue, scope }) => {
-      await makePlan(db, scope, catalogue, now())
-      return (await planView(db, scope, catalogue, now()))!
-    },
+    'POST /api/plan': ({ catalogue, scope }) => planAfter(makePlan(db, scope, catalogue, now()), scope, catalogue),
     'PUT /api/plan': ({ catalogue, scope, body }) => changePlan(db, scope, catalogue, now(), body),
-    'POST /api/plan/back': async ({ catalogue, scope, body }) => {
-      await takeBack(db, scope, now(), body.version)
-      return (await planView(db, scope, catalogue, now()))!
-    },
-    'POST /api/plan/let-go': async ({ catalogue, scope, body }) => {
-      await letGo(db, scope, now(), body)
-      return (await planView(db, scope, catalogue, now()))!
-    },
+    'POST /api/plan/back': ({ catalogue, scope, body }) =>
+      planAfter(takeBack(db, scope, now(), body.version), scope, catalogue),
+    'POST /api/plan/let-go': ({ catalogue, scope, body }) => planAfter(letGo(db, scope, now(), body), scope, catalogue),
     'GET /api/plan/offer': ({ catalogue, scope }) => offerFor(db, scope, catalogue, now()),
-    'POST /api/plan/keep': async ({ catalogue, scope, body }) => {
-      await keepOffer(db, scope, now(), body.offer)
-      return (await planView(db, scope, catalogue, now()))!
-    },
-    'POST /api/plan/leave': async ({ catalogue, scope, body }) => {
-      await leaveOffer(db, scope, catalogue, now(), body.version)
-      return (await planView(db, scope, catalogue, now()))!
-    },
+    'POST /api/plan/keep': ({ catalogue, scope, body }) =>
+      planAfter(keepOffer(db, scope, now(), body.offer), scope, catalogue),
+    'POST /api/plan/leave': ({ catalogue, scope, body }) =>
+      planAfter(leaveOffer(db, scope, catalogue, now(), body.version), scope, catalogue),
     'POST /api/plan/promise': ({ catalogue, scope, body }) => promiseAmong(db, scope, catalogue, now(), body),
     'GET /api/plan/odds': async ({ catalogue, scope }) => {
       const live = await liveOf(db, scope, catalogue, now())

@@ -30,17 +30,13 @@ export default function ReportScreen() {
   if (view.isPending) return <Fetching lines={5} />
   if (view.isLoadingError) return <ErrorNotice error={view.error} onRetry={() => void view.refetch()} />
   const { checkIn, shopName, names } = view.data
-  const report = speak.report(view.data.report)
+  const report = speak.handover(view.data)
   const { vehicle } = checkIn
   const isOpen = work?.procedure.steps.some((s) => !isOver(work.state, s.id)) ?? false
   const left = new Set(work?.procedure.residuals.map((r) => r.surface))
   const at = report.handedOver?.at ?? new Date().toISOString()
   const care = report.care(monthAfter(zone, at, leatherAfter))
-  const dead = Object.entries(checkIn.functions ?? {}).filter(([, f]) => !f.works)
-  const stains = report.expectations.filter((e) => e.outcome !== undefined)
-  const others = report.expectations.filter((e) => e.outcome === undefined)
-  const seen = report.checks.filter((c) => c.passed !== null)
-  const lookers = [...new Set(seen.map((c) => names[c.by] ?? ''))].filter(Boolean)
+  const { stains, mechanic } = report
   return (
     <article className="card report">
       <div className="row spread report-head">
@@ -57,7 +53,7 @@ export default function ReportScreen() {
         <span className="row">
           <strong>{shopName}</strong>
           <Button className="no-print" href={`/api/jobs/${id}/report/paper`} target="_blank">
-            {words.paper}
+            {words.pdf}
           </Button>
           <Button className="no-print" onClick={() => window.print()}>
             {words.print}
@@ -93,9 +89,7 @@ export default function ReportScreen() {
                 <tbody>
                   {stains.map((e) => (
                     <tr key={e.surface + e.stain}>
-                      <td>
-                        {e.stain}, {e.name.toLowerCase()}
-                      </td>
+                      <td>{e.what}</td>
                       <td>{words.chance(e.words, e.chance)}</td>
                       <td>
                         <strong>{e.outcome}</strong>
@@ -125,31 +119,14 @@ export default function ReportScreen() {
                   <strong>{r.what}</strong>: {r.why}
                 </li>
               ))}
-              {others.map((e) => (
-                <li key={e.surface + e.stain}>
-                  <strong>
-                    {e.stain}, {e.name.toLowerCase()}
-                  </strong>
-                  : {e.words}
-                </li>
-              ))}
             </ul>
           </section>
-          {(dead.length > 0 || (checkIn.findings ?? []).length > 0) && (
+          {mechanic.length > 0 && (
             <section>
               <h2>{words.mechanic}</h2>
               <ul>
-                {dead.map(([fn, { note }]) => (
-                  <li key={fn}>
-                    {words.doesNotWork(speak.names.of('functions', fn).name)}
-                    {note && `: ${note}`}
-                  </li>
-                ))}
-                {(checkIn.findings ?? []).map(({ what, where }) => (
-                  <li key={what + where}>
-                    {what}
-                    {where && `, ${where}`}
-                  </li>
+                {mechanic.map((line) => (
+                  <li key={line}>{line}</li>
                 ))}
               </ul>
             </section>
@@ -158,11 +135,8 @@ export default function ReportScreen() {
             <h2>{words.belongings}</h2>
             {report.belongings.length === 0 && <p className="soft">{words.noBelongings}</p>}
             <ul>
-              {report.belongings.map((b) => (
-                <li key={b.what + b.where}>
-                  {b.what}
-                  {b.where && `, ${b.where.toLowerCase()}`}
-                </li>
+              {report.belongings.map((line) => (
+                <li key={line}>{line}</li>
               ))}
             </ul>
           </section>
@@ -178,10 +152,7 @@ export default function ReportScreen() {
           )}
         </div>
       </div>
-      <p className="soft">
-        {words.lookedOver(seen.length, report.checks.length, lookers)}
-        {report.checks.some((c) => c.selfChecked) && ` (${words.self})`}
-      </p>
+      <p className="soft">{report.lookedOver}</p>
       <div className="signs">
         <span>{checkIn.customer}</span>
         <span>{words.forTheShop(shopName)}</span>

@@ -121,3 +121,34 @@ export const remainsWhy: WordsOf<RemainsMessages> = {
     'Found, and not cleared. Nobody reaches or sits there before somebody trained, or a licensed service, has seen to it.',
   'failed-check': ({ note }) => note || 'failed the final check',
 }
+
+/** What the handover says besides, on a screen and on paper alike. */
+export const paper = {
+  ready: (make: string, model: string) => `Your ${make} ${model} is ready`,
+  notReady: (make: string, model: string) => `Your ${make} ${model}`,
+  forWhom: (customer: string) => `for ${customer}`,
+  unfinished: (why: string) => `Taken before it was finished: ${why}`,
+  did: 'What we did',
+  nothingYet: 'Nothing yet.',
+  cameOfIt: 'What we said, and what came of it',
+  remains: 'What stays, and why',
+  nothingRemains: 'Nothing known.',
+  mechanic: 'For a mechanic',
+  belongings: 'Back in the car',
+  noBelongings: 'None were found.',
+  care: 'Care',
+  forTheShop: (shop: string) => `for ${shop}`,
+  // Only on paper.
+  leaf: (plate: string) => `Handover ${plate}`,
+  fared: (said: string, came: string) => `we said ${said}; it is ${came}`,
+  noCare: 'Nothing special.',
+}
+
+/** Something of the car that did not work when it came. */
+export const doesNotWork = (what: string, note: string) => `${what}: does not work, as it came${note && `: ${note}`}`
+
+/** How many of the places that are easily forgotten were looked at, and by whom. */
+export const lookedOver = (seen: number, of: number, by: readonly string[], selfChecked: boolean) =>
+  seen === 0
+    ? `${of} places are still to be looked at before the car goes.`
+    : `${seen === of ? `All ${of}` : `${seen} of ${of}`} places that are easily forgotten were looked at${by.length > 0 ? ` by ${by.join(' and ')}` : ''}.${selfChecked ? ' (self-checked)' : ''}`

@@ -6,28 +6,6 @@ const stricter = 'Follow the label, the safety data sheet and your local rules; 
 const wicking = ['', 'May come back as it dries', 'Often comes back as it dries', 'Usually comes back as it dries']
 
 export const papers = {
-  handover: {
-    title: (plate: string) => `Handover ${plate}`,
-    ready: (make: string, model: string) => `Your ${make} ${model} is ready`,
-    notReady: (make: string, model: string) => `Your ${make} ${model}`,
-    forWhom: (customer: string) => `for ${customer}`,
-    unfinished: (why: string) => `Taken before it was finished: ${why}`,
-    did: 'What we did',
-    nothingYet: 'Nothing yet.',
-    cameOfIt: 'What we said, and what came of it',
-    fared: (said: string, came: string) => `we said ${said}; it is ${came}`,
-    remains: 'What stays, and why',
-    nothingRemains: 'Nothing known.',
-    mechanic: 'For a mechanic',
-    doesNotWork: (what: string, note: string) => `${what}: does not work, as it came${note && `: ${note}`}`,
-    belongings: 'Back in the car',
-    noBelongings: 'None were found.',
-    care: 'Care',
-    noCare: 'Nothing special.',
-    lookedOver: (places: number, by: readonly string[]) =>
-      by.length === 0 ? '' : `${places} places that are easily forgotten were looked at by ${by.join(' and ')}.`,
-    forTheShop: (shop: string) => `for ${shop}`,
-  },
   more: (names: readonly string[], others: number) => `${names.join(', ')} and ${others} more`,
   label: {
     title: (product: string) => `Label ${product}`,

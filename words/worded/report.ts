@@ -1,3 +1,4 @@
+import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { Report } from '#core/handover/schema.ts'
 import type { Language } from '#words/language.ts'
 import { say } from '#words/message.ts'
@@ -26,6 +27,39 @@ export function reportInWords(report: Report, language: Language) {
         : {}),
     })),
     checks: report.checks.map(({ place, ...check }) => ({ ...check, text: handover.placeToCheck(place, names) })),
+  }
+}
+/** A handover as its reader finds it, on a screen or on paper. @param names of people, by id */
+export function handoverInWords(
+  { report, checkIn, names: people }: { report: Report; checkIn: CheckIn; names: Readonly<Record<string, string>> },
+  language: Language,
+) {
+  const { handover, names } = language
+  const told = reportInWords(report, language)
+  const seen = told.checks.filter((c) => c.passed !== null)
+  const lookers = [...new Set(seen.map((c) => people[c.by] ?? ''))].filter(Boolean)
+  const called = told.expectations.map((e) => ({ ...e, what: `${e.stain}, ${e.name.toLowerCase()}` }))
+  return {
+    ...told,
+    /** Stains of which it is told how they fared; of the others, why they stay. */
+    stains: called.flatMap((e) => (e.outcome === undefined ? [] : [{ ...e, outcome: e.outcome }])),
+    remains: [
+      ...told.remains,
+      ...called.filter((e) => e.outcome === undefined).map(({ what, words }) => ({ what, why: words })),
+    ],
+    mechanic: [
+      ...Object.entries(checkIn.functions ?? {}).flatMap(([id, { works, note = '' }]) =>
+        works ? [] : [handover.doesNotWork(names.of('functions', id).name, note)],
+      ),
+      ...(checkIn.findings ?? []).map(({ what, where }) => [what, where].filter(Boolean).join(', ')),
+    ],
+    belongings: told.belongings.map(({ what, where }) => [what, where.toLowerCase()].filter(Boolean).join(', ')),
+    lookedOver: handover.lookedOver(
+      seen.length,
+      told.checks.length,
+      lookers,
+      told.checks.some((c) => c.selfChecked),
+    ),
   }
 }
 export type ReportInWords = ReturnType<typeof reportInWords>

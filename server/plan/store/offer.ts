@@ -6,8 +6,8 @@ import { withPins } from '#core/plan/pins.ts'
 import type { Database } from '#server/database/connection.ts'
 import { notFound, Problem, stale } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
-import { disturbances, subjectOf } from '#server/plan/disturbances.ts'
-import type { OfferView } from '#server/plan/views.ts'
+import { disturbances, isLeft, subjectOf } from '#server/plan/disturbances.ts'
+import type { Disturbance, OfferView } from '#server/plan/views.ts'
 import { otherwise } from './change.ts'
 import { type Live, liveOf } from './live.ts'
 import { keepPlan, leaveAsIs, type Made, planAgain } from './make.ts'
@@ -29,7 +29,7 @@ const known = new LRUCache<string, Offer>({ max: 40, ttl: good })
 /** Minutes a car's end moves by before anybody cares. */
 const cared = 3
 
-const subjects = (live: Live): string[] => disturbances(live).map(subjectOf).sort()
+const subjects = (list: readonly Disturbance[]): string[] => list.map(subjectOf).sort()
 
 /** Whether there is anything in it: what only makes a car late is not planned round for nothing. */
 function gains(live: Live, cars: OfferView['cars'], lost: number): boolean {
@@ -74,9 +74,9 @@ export async function offerFor(
 ): Promise<OfferView | null> {
   const live = await liveOf(db, scope, catalogue, now)
   if (!live) return null
-  const happened = subjects(live)
-  if (happened.length === 0 || happened.every((s) => live.plan.left.has(s))) return null
-  const key = `${scope.shop} ${today(scope, now)} ${live.plan.version} ${happened.join(';')}`
+  const happened = disturbances(live)
+  if (happened.length === 0 || isLeft(happened, live.plan.left)) return null
+  const key = `${scope.shop} ${today(scope, now)} ${live.plan.version} ${subjects(happened).join(';')}`
   const asked = offers.get(key) ?? offerOf(db, scope, catalogue, now)
   offers.set(key, asked, { noUpdateTTL: true })
   asked.catch(() => offers.delete(key))
@@ -104,5 +104,5 @@ export async function leaveOffer(
   const live = await liveOf(db, scope, catalogue, now)
   if (!live) throw notFound('plan for today')
   if (live.plan.version !== version) throw stale({ version: live.plan.version })
-  await leaveAsIs(db, scope, now, { version, left: subjects(live) })
+  await leaveAsIs(db, scope, now, { version, left: subjects(disturbances(live)) })
 }

@@ -9,7 +9,7 @@ import type { Database } from '#server/database/connection.ts'
 import { people } from '#server/database/schema.ts'
 import type { Scope } from '#server/http/scope.ts'
 import type { OpenJob } from '#server/jobs/open-jobs.ts'
-import { disturbances, subjectOf } from '#server/plan/disturbances.ts'
+import { disturbances, isLeft } from '#server/plan/disturbances.ts'
 import type { PlanStep, PlanView } from '#server/plan/views.ts'
 import { liveOf } from './live.ts'
 import { today } from './request.ts'
@@ -123,7 +123,7 @@ export async function planView(
     later: jobs.filter(({ job, procedure }) => procedure && !row.jobs.has(job.id)).map(({ job }) => job.callSign),
     now: minute,
     ...(disturbed.length > 0 ? { disturbed } : {}),
-    ...(disturbed.length > 0 && disturbed.every((d) => row.left.has(subjectOf(d))) ? { left: true as const } : {}),
+    ...(isLeft(disturbed, row.left) ? { left: true as const } : {}),
     ...(row.back > 0 ? { back: row.back } : {}),
   }
 }

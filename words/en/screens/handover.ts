@@ -1,4 +1,7 @@
+import { paper } from '../handover.ts'
+
 export const words = {
+  ...paper,
   title: 'Places people forget',
   pass: 'Pass',
   fail: 'Not right',
@@ -11,31 +14,13 @@ export const words = {
   left: (n: number) => (n === 0 ? 'Every place was seen.' : `${n} places left`),
   toReport: 'Go to the handover',
   print: 'Print',
-  paper: 'PDF',
+  pdf: 'PDF',
   done: 'Done',
-  ready: (make: string, model: string) => `Your ${make} ${model} is ready`,
-  notReady: (make: string, model: string) => `Your ${make} ${model}`,
-  forWhom: (customer: string) => `for ${customer}`,
-  did: 'What we did',
-  nothingYet: 'Nothing yet.',
-  cameOfIt: 'What we said, and what came of it',
   stain: 'Stain',
   saidBefore: 'We said',
   came: 'It is',
   chance: (said: string, chance: number) => `${said}, ${chance} in 100`,
-  mechanic: 'For a mechanic',
-  doesNotWork: (what: string) => `${what}: does not work, as it came`,
-  care: 'Care',
-  lookedOver: (seen: number, of: number, by: readonly string[]) =>
-    seen === 0
-      ? `${of} places are still to be looked at before the car goes.`
-      : `${seen === of ? `All ${of}` : `${seen} of ${of}`} places that are easily forgotten were looked at${by.length > 0 ? ` by ${by.join(' and ')}` : ''}.`,
-  forTheShop: (shop: string) => `for ${shop}`,
   step: (n: number) => `${n} steps, for the shop`,
-  remains: 'What stays, and why',
-  nothingRemains: 'Nothing known.',
-  belongings: 'Back in the car',
-  noBelongings: 'None were found.',
   give: 'Hand over',
   to: 'Handed to',
   takenAway: 'Taken before it is finished',
@@ -43,6 +28,5 @@ export const words = {
     'The paper says what is not done, what is still wet and what was found. The job is closed; what was done stays recorded.',
   whyTaken: 'Why it goes now, for its owner to read',
   letGo: 'Let it go',
-  unfinished: (why: string) => `Taken before it was finished: ${why}`,
   by: 'by',
 }
