@@ -401,7 +401,8 @@ it('7: a technician works on a phone; another browser sees it by itself', async 
     expect(state.steps[step.id]?.status, step.id).toBe(step.id === skipped ? 'skipped' : 'finished')
   // What she did without the skill, the lead has looked at.
   for (const step of Object.keys(state.waived)) expect(state.signed[step], step).toBeDefined()
-})
+  // Some fifty steps by hand: two and a half minutes where nothing else runs.
+}, 420_000)
 
 it('8: final check by another pair of eyes, then the report and the handover', async () => {
   const { page } = lead
