@@ -4,7 +4,7 @@ import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { VesselFinding } from '#core/chemistry/vessel.ts'
 import type { Report } from '#core/handover/schema.ts'
 import type { Refusal } from '#core/job/messages.ts'
-import type { Need, WorkState } from '#core/job/schema.ts'
+import type { IncidentKind, Need, WorkState } from '#core/job/schema.ts'
 import type { Label } from '#core/mixing/label.ts'
 import type { MixWarning, ReadingMeans } from '#core/mixing/messages.ts'
 import type { Mix } from '#core/mixing/schema.ts'
@@ -67,6 +67,8 @@ export function speaker(language: Language) {
     placeToCheck: (place: { id: string; function?: string | undefined }) => handover.placeToCheck(place, names),
     refusal: (refusal: Refusal) => refusalInWords(refusal, language),
     need: (need: Need) => needInWords(need, language),
+    incident: (kind: IncidentKind) => language.job.incidents[kind],
+    firstAid: (kind: IncidentKind) => language.job.firstAid[kind],
     log: (state: WorkState) => logInWords(state, language),
     remains: (left: Report['remains'][number]) => remainsInWords(left, language),
     report: (report: Report) => reportInWords(report, language),

@@ -110,6 +110,14 @@ function mayTouch(step: Step, state: WorkState, actor: Actor, doing: Doing): Ref
   return undefined
 }
 
+/** Handing on: of whoever is at it, or of whoever laid it down. */
+function mayHand(step: Step, state: WorkState, actor: Actor, to: string): Refusal | undefined {
+  if (to === actor.person) return no('to-oneself', { step: step.title })
+  const { status, by } = stepState(state, step.id)
+  if (status === 'paused' && (by.includes(actor.person) || actor.leads)) return undefined
+  return mayTouch(step, state, actor, 'handed')
+}
+
 /** What closes a job is not finished while what comes before it is open again: a failed recheck puts new work before it. */
 function mayFinish(step: Step, procedure: Procedure, state: WorkState, actor: Actor, now: string) {
   return (
@@ -206,6 +214,8 @@ export function refusal(
     if (holder) return no('held', { holder: holder.title })
     if (!step) return no('unknown-step', { step: data.step })
     if (intent.type === 'signed-off') return maySign(step, procedure, state, actor)
+    if (intent.type === 'dried-on')
+      return state.timers.some((t) => t.step === step.id) ? undefined : no('no-timer', none)
     if (isOver(state, step.id)) return no('over', { step: step.title, status: stepState(state, step.id).status })
     const ozone = heldByOzone(intent, step, procedure, state, now)
     if (ozone) return ozone
@@ -223,6 +233,12 @@ export function refusal(
           : mayStart(step, procedure, state, actor, now)
       case 'step-paused':
         return mayTouch(step, state, actor, 'paused')
+      case 'step-handed':
+        return mayHand(step, state, actor, (data as { to: string }).to)
+      case 'stuck':
+        return stepState(state, step.id).status === 'running' ? mayTouch(step, state, actor, 'paused') : undefined
+      case 'tank':
+        return step.equipment.length > 0 ? undefined : no('no-tank', { step: step.title })
       case 'step-finished':
         return step.crew === 0
           ? mayFinishPassive(step, procedure, state)
@@ -246,7 +262,12 @@ export function refusal(
     return undefined
   }
   if (intent.type === 'air-read' && ozoneOf(procedure, state)?.opened == null) return no('no-ozone', none)
-  if (intent.type === 'customer-said' && !actor.leads) return no('lead-records', none)
+  if ((intent.type === 'customer-said' || intent.type === 'extra-agreed') && !actor.leads)
+    return no('lead-records', none)
+  if ('call' in data) {
+    if (!actor.leads) return no('lead-answers', none)
+    return state.calls?.some((c) => c.id === data.call && !c.answer) ? undefined : no('no-call', none)
+  }
   if ('surface' in data && !procedure.steps.some((s) => s.surfaces.includes(data.surface)))
     return no('unknown-surface', { surface: data.surface })
   if (!('to' in data)) return undefined

@@ -13,6 +13,10 @@ const cameTooLate = new Set([
   'needs-clearing',
   'stop-stays',
   'lead-only',
+  'lead-records',
+  'lead-answers',
+  'no-call',
+  'no-timer',
   'lead-judges',
   'trained-only',
   // Nobody goes in by what a phone without a line believed.
@@ -29,6 +33,9 @@ const alwaysCounts = new Set<WorkEvent['type']>([
   'recheck-left',
   'air-read',
   'moisture-read',
+  'stuck',
+  'incident',
+  'tank',
 ])
 
 function counts(state: WorkState, event: WorkEvent, code: string): boolean {
@@ -39,6 +46,8 @@ function counts(state: WorkState, event: WorkEvent, code: string): boolean {
     // "Dry" said of what was wetted again says nothing.
     if (code === 'waits-for') return false
   }
+  // Somebody else is at it meanwhile: it is not laid down under their hands.
+  if (event.type === 'step-handed' && (code === 'not-running' || code === 'not-yours')) return false
   return !cameTooLate.has(code)
 }
 

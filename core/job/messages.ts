@@ -1,5 +1,6 @@
 import { type MessageOf, type None, saying } from '#core/message/message.ts'
 import type { Title } from '#core/procedures/messages.ts'
+import type { Extra, IncidentKind } from './schema.ts'
 
 /** Why an intent is not possible now. */
 export interface RefusalMessages {
@@ -43,9 +44,13 @@ export interface RefusalMessages {
   'own-work': { step: Title }
   unsigned: { step: Title }
   'still-runs': { step: Title }
+  'to-oneself': { step: Title }
+  'no-tank': { step: Title }
+  'lead-answers': None
+  'no-call': None
   'needs-reading': { limit: number; ppm: number | null }
 }
-export type Doing = 'finished' | 'paused' | 'timed'
+export type Doing = 'finished' | 'paused' | 'timed' | 'handed'
 /** Why an intent is not possible now: its code, and what it is about. */
 export type Refusal = MessageOf<RefusalMessages>
 export const no = saying<RefusalMessages>()
@@ -60,6 +65,13 @@ export interface LogMessages {
   'stop-refused': { step: Title; reason: string }
   'skill-waived': { step: Title; reason: string }
   'air-read': { ppm: number }
+  'step-handed': { step: Title; note: string }
+  stuck: { step: Title; note: string }
+  incident: { kind: IncidentKind; note: string; done: string; hurt?: string }
+  answered: { note: string }
+  'extra-agreed': Omit<Extra, 'recordedBy' | 'at'>
+  tank: { step: Title; did: 'filled' | 'emptied'; litres: number }
+  'dried-on': { step: Title; did: 'misted' | 'pulled' }
 }
 export type LogSaid = MessageOf<LogMessages>
 export const log = saying<LogMessages>()

@@ -1,5 +1,6 @@
 import { title } from '#core/procedures/messages.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
+import { openCalls } from './calls.ts'
 import { dryMinutes, wettingEnded } from './moisture.ts'
 import { isOver, openSteps, stepState } from './reduce.ts'
 import type { Need, WorkState } from './schema.ts'
@@ -17,6 +18,10 @@ export function needsOf(procedure: Procedure, state: WorkState, places: readonly
       ? { kind: 'dried-on', of, step: timer.step, at: dries }
       : { kind: 'dwell', of, step: timer.step, at: plus(timer.startedAt, timer.min) }
   })
+  for (const { kind, step, at, by } of openCalls(procedure, state)) {
+    const of = procedure.steps.find((s) => s.id === step)?.title
+    needs.push({ kind: kind === 'stuck' ? 'stuck' : 'incident', step, at, by, ...(of ? { of } : {}) })
+  }
   for (const step of toSign(procedure, state))
     needs.push({ kind: 'sign-off', of: step.title, step: step.id, at: stepState(state, step.id).finishedAt! })
   for (const step of procedure.steps) {

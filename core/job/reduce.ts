@@ -2,7 +2,7 @@ import { type Title, title } from '#core/procedures/messages.ts'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
 import { conflictOf } from './conflict.ts'
 import { type LogSaid, log } from './messages.ts'
-import type { DrySeen, StepState, Timer, WorkEvent, WorkState } from './schema.ts'
+import type { Call, DrySeen, Extra, StepState, Timer, WorkEvent, WorkState } from './schema.ts'
 
 /** A step nobody has touched. */
 export const waiting: StepState = {
@@ -91,11 +91,14 @@ const withLine = (state: WorkState, author: string, at: string, said: LogSaid, s
 /** The state without whoever the car belonged to: who took it, and what they said. */
 const withoutCustomer = (state: WorkState, words: string): WorkState => ({
   ...state,
-  notes: state.notes.map((line) =>
-    line.said.code === 'customer-said'
-      ? { ...line, said: log('customer-said', { ...line.said.facts, from: words, text: '' }) }
-      : line,
-  ),
+  notes: state.notes.map((line) => {
+    if (line.said.code === 'customer-said')
+      return { ...line, said: log('customer-said', { ...line.said.facts, from: words, text: '' }) }
+    if (line.said.code === 'extra-agreed')
+      return { ...line, said: log('extra-agreed', { ...line.said.facts, by: words }) }
+    return line
+  }),
+  ...(state.extras ? { extras: state.extras.map((e) => ({ ...e, by: words })) } : {}),
   handedOver: state.handedOver && {
     ...state.handedOver,
     to: words,
@@ -118,6 +121,25 @@ const withSeen = (
   ],
 })
 
+/** The state with a step laid down, not over. */
+const laidDown = (state: WorkState, event: WorkEvent, step: string, more: Partial<StepState>): WorkState =>
+  withStep(taken(state, step), step, {
+    status: 'paused',
+    runningBy: null,
+    ...workedUntil(stepState(state, step), event.serverTime),
+    ...untimed(event),
+    ...more,
+    event: event.id,
+  })
+
+/** A step that waits for nobody in particular any more. */
+function taken(state: WorkState, step: string): WorkState {
+  const { handed, ...rest } = stepState(state, step)
+  return handed ? { ...state, steps: { ...state.steps, [step]: rest } } : state
+}
+
+const withCall = (state: WorkState, call: Call): WorkState => ({ ...state, calls: [...(state.calls ?? []), call] })
+
 function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkState {
   const at = event.offline?.at ?? event.serverTime
   switch (event.type) {
@@ -127,29 +149,64 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
       return { ...state, procedureVersion: event.data.version }
     case 'step-started': {
       const old = stepState(state, event.data.step)
-      const next = withStep(state, event.data.step, {
+      const next = withStep(taken(state, event.data.step), event.data.step, {
         status: 'running',
         runningBy: event.author,
         by: add(old.by, event.author),
         startedAt: old.startedAt ?? at,
         since: event.serverTime,
+        reason: null,
         ...untimed(event),
         event: event.id,
       })
       return { ...next, timers: withoutAwaited(state.timers, procedure, event.data.step) }
     }
     case 'step-paused':
-      return withStep(state, event.data.step, {
-        status: 'paused',
-        runningBy: null,
-        ...workedUntil(stepState(state, event.data.step), event.serverTime),
-        ...untimed(event),
-        event: event.id,
-      })
+      return laidDown(state, event, event.data.step, { reason: event.data.reason ?? null })
+    case 'step-handed': {
+      const { step, to, note = '' } = event.data
+      const next = laidDown(state, event, step, { reason: note || null, handed: { to, by: event.author } })
+      return withLine(next, event.author, at, log('step-handed', { step: titleOf(procedure, step), note }))
+    }
+    case 'stuck': {
+      const { step, note, photo = null } = event.data
+      // Whoever is stuck is free for something else.
+      const isOnIt = stepState(state, step).runningBy === event.author
+      const next = isOnIt ? laidDown(state, event, step, { reason: note }) : state
+      const call: Call = { id: event.id, kind: 'stuck', step, note, photo, by: event.author, at, answer: null }
+      return withLine(withCall(next, call), event.author, at, log('stuck', { step: titleOf(procedure, step), note }))
+    }
+    case 'incident': {
+      const { photo = null, ...data } = event.data
+      const call: Call = { ...data, id: event.id, step: null, photo, by: event.author, at, answer: null }
+      return withLine(withCall(state, call), event.author, at, log('incident', data))
+    }
+    case 'answered': {
+      const { call, note } = event.data
+      const answer = { by: event.author, at, note }
+      const calls = (state.calls ?? []).map((c) => (c.id === call && !c.answer ? { ...c, answer } : c))
+      return withLine({ ...state, calls }, event.author, at, log('answered', { note }))
+    }
+    case 'extra-agreed': {
+      const extra: Extra = { ...event.data, recordedBy: event.author, at }
+      const next = { ...state, extras: [...(state.extras ?? []), extra] }
+      return withLine(next, event.author, at, log('extra-agreed', event.data))
+    }
+    case 'tank': {
+      const { step, ...tank } = event.data
+      return withLine(state, event.author, at, log('tank', { step: titleOf(procedure, step), ...tank }))
+    }
+    case 'dried-on': {
+      const { step, did } = event.data
+      const again = did === 'misted' ? state.timers.find((t) => t.step === step) : undefined
+      const timers = state.timers.filter((t) => t.step !== step)
+      const next = { ...state, timers: withTimer({ ...state, timers }, again && { ...again, startedAt: at }) }
+      return withLine(next, event.author, at, log('dried-on', { step: titleOf(procedure, step), did }))
+    }
     case 'step-finished': {
       const { step } = event.data
       const old = stepState(state, step)
-      const next = withStep(state, step, {
+      const next = withStep(taken(state, step), step, {
         status: 'finished',
         runningBy: null,
         // Who wrote down a step's end without a line did it, also when somebody else stands there as running it.
@@ -166,7 +223,7 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
       return { ...next, timers: withTimer({ ...state, timers }, dwell && { step, ...dwell, startedAt: at }) }
     }
     case 'step-skipped': {
-      const next = withStep(state, event.data.step, {
+      const next = withStep(taken(state, event.data.step), event.data.step, {
         status: 'skipped',
         runningBy: null,
         finishedAt: at,

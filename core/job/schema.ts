@@ -21,15 +21,32 @@ const kind = <T extends string, D extends TSchema>(type: T, data: D) =>
     Strict,
   )
 
+const PersonId = Type.String({ minLength: 1, maxLength: 60 })
+/** What a hand types in passing. */
+const Words = Type.String({ minLength: 1, maxLength: 300 })
 const OfStep = Type.Object({ step: StepId }, Strict)
 const Place = Type.Object(
   { place: Type.String({ minLength: 1, maxLength: 60 }), note: Type.Optional(Type.String({ maxLength: 500 })) },
   Strict,
 )
 
+export const IncidentKind = Type.Union([
+  Type.Literal('needle'),
+  Type.Literal('splash'),
+  Type.Literal('breathed'),
+  Type.Literal('burn'),
+  Type.Literal('cut'),
+  Type.Literal('damage'),
+  Type.Literal('other'),
+])
+export type IncidentKind = Static<typeof IncidentKind>
+
 const intents = [
   kind('step-started', OfStep),
-  kind('step-paused', OfStep),
+  // Laid down for a while; why, where somebody says so.
+  kind('step-paused', Type.Object({ step: StepId, reason: Type.Optional(Words) }, Strict)),
+  // Laid down for somebody else to go on with; they start it themselves.
+  kind('step-handed', Type.Object({ step: StepId, to: PersonId, note: Type.Optional(Words) }, Strict)),
   kind('step-finished', OfStep),
   kind('step-skipped', Type.Object({ step: StepId, reason: Type.String({ minLength: 3, maxLength: 500 }) }, Strict)),
   kind('stop-refused', Type.Object({ step: StepId, reason: Type.String({ minLength: 3, maxLength: 500 }) }, Strict)),
@@ -39,7 +56,7 @@ const intents = [
     Type.Object(
       {
         step: StepId,
-        person: Type.String({ minLength: 1, maxLength: 60 }),
+        person: PersonId,
         reason: Type.String({ minLength: 3, maxLength: 500 }),
       },
       Strict,
@@ -49,6 +66,66 @@ const intents = [
   kind('signed-off', OfStep),
   kind('timer-started', OfStep),
   kind('timer-ended', OfStep),
+  // A dwell that was too long: misted, it begins anew; pulled, the water is out again.
+  kind(
+    'dried-on',
+    Type.Object({ step: StepId, did: Type.Union([Type.Literal('misted'), Type.Literal('pulled')]) }, Strict),
+  ),
+  // A machine's tank at a step.
+  kind(
+    'tank',
+    Type.Object(
+      {
+        step: StepId,
+        did: Type.Union([Type.Literal('filled'), Type.Literal('emptied')]),
+        litres: Type.Number({ exclusiveMinimum: 0, maximum: 200 }),
+      },
+      Strict,
+    ),
+  ),
+  // Somebody cannot go on at a step and asks for the lead.
+  kind(
+    'stuck',
+    Type.Object(
+      { step: StepId, note: Type.String({ minLength: 3, maxLength: 500 }), photo: Type.Optional(Uuid) },
+      Strict,
+    ),
+  ),
+  // Somebody was hurt, or something was damaged by the work.
+  kind(
+    'incident',
+    Type.Object(
+      {
+        kind: IncidentKind,
+        /** What happened, to whom or to what. */
+        note: Type.String({ minLength: 3, maxLength: 1000 }),
+        /** What was done at once. */
+        done: Type.String({ maxLength: 500 }),
+        /** Who is hurt, where somebody is. */
+        hurt: Type.Optional(Type.String({ maxLength: 80 })),
+        photo: Type.Optional(Uuid),
+      },
+      Strict,
+    ),
+  ),
+  // A lead's answer to somebody who is stuck, or to an incident.
+  kind('answered', Type.Object({ call: Uuid, note: Type.String({ minLength: 1, maxLength: 500 }) }, Strict)),
+  // More work than was agreed, taken before it starts: what, for how much, by whom and how it was said.
+  kind(
+    'extra-agreed',
+    Type.Object(
+      {
+        what: Type.String({ minLength: 3, maxLength: 200 }),
+        /** Minor units of the shop's currency; 0 is for nothing. */
+        price: Type.Integer({ minimum: 0, maximum: 1e9 }),
+        currency: Type.String({ pattern: '^[A-Z]{3}$' }),
+        minutes: Type.Integer({ minimum: 0, maximum: 1440 }),
+        by: Type.String({ minLength: 1, maxLength: 80 }),
+        how: Type.Union([Type.Literal('phone'), Type.Literal('message'), Type.Literal('here')]),
+      },
+      Strict,
+    ),
+  ),
   kind('check-passed', Place),
   kind('check-failed', Place),
   kind('note', Type.Object({ text: Type.String({ minLength: 1, maxLength: 1000 }) }, Strict)),
@@ -187,7 +264,10 @@ export const StepState = Type.Object(
     /** Something of it was recorded without a line: its time is not believed, device clocks are displayed only. */
     untimed: Type.Optional(Type.Literal(true)),
     finishedAt: Nullable,
+    /** Why it was left out, or laid down. */
     reason: Nullable,
+    /** Laid down for somebody to go on with. */
+    handed: Type.Optional(Type.Object({ to: Type.String(), by: Type.String() }, Strict)),
     /** The event that brought it to this status. */
     event: Nullable,
   },
@@ -258,6 +338,45 @@ export const DrySeen = Type.Object(
 )
 export type DrySeen = Static<typeof DrySeen>
 
+/** Somebody asks for the lead: stuck at a step, or because of an incident. */
+export const Call = Type.Object(
+  {
+    /** The event that asked. */
+    id: Type.String(),
+    kind: Type.Union([Type.Literal('stuck'), IncidentKind]),
+    step: Nullable,
+    note: Type.String(),
+    photo: Nullable,
+    by: Type.String(),
+    at: Type.String(),
+    /** What was done at once, and who is hurt: of incidents. */
+    done: Type.Optional(Type.String()),
+    hurt: Type.Optional(Type.String()),
+    answer: Type.Union([
+      Type.Object({ by: Type.String(), at: Type.String(), note: Type.String() }, Strict),
+      Type.Null(),
+    ]),
+  },
+  Strict,
+)
+export type Call = Static<typeof Call>
+
+/** More work than was agreed, and who took it. */
+export const Extra = Type.Object(
+  {
+    what: Type.String(),
+    price: Type.Integer(),
+    currency: Type.String(),
+    minutes: Type.Integer(),
+    by: Type.String(),
+    how: Type.Union([Type.Literal('phone'), Type.Literal('message'), Type.Literal('here')]),
+    recordedBy: Type.String(),
+    at: Type.String(),
+  },
+  Strict,
+)
+export type Extra = Static<typeof Extra>
+
 export const WorkState = Type.Object(
   {
     position: Type.Integer(),
@@ -295,6 +414,8 @@ export const WorkState = Type.Object(
     air: Type.Optional(Type.Array(AirRead)),
     moisture: Type.Optional(Type.Array(MoistureRead)),
     rechecks: Type.Optional(Type.Array(DrySeen)),
+    calls: Type.Optional(Type.Array(Call)),
+    extras: Type.Optional(Type.Array(Extra)),
     conflicts: Type.Array(Conflict),
     handedOver: HandedOver,
   },
@@ -329,10 +450,14 @@ export const Need = Type.Object(
       Type.Literal('dried-on'),
       Type.Literal('judge-dry'),
       Type.Literal('sign-off'),
+      Type.Literal('stuck'),
+      Type.Literal('incident'),
       Type.Literal('switch-off'),
       Type.Literal('final-check'),
       Type.Literal('hand-over'),
     ]),
+    /** Who asks for the lead. */
+    by: Type.Optional(Type.String()),
     /** What the step is called, where it is about one. */
     of: Type.Optional(Title),
     /** Places of the final check that nobody has looked at. */

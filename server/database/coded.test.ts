@@ -104,7 +104,8 @@ const inWords: [RegExp, (a: any) => any][] = [
   [/\/procedure\/versions$/, (a) => a.map((v: any) => ({ ...v, procedure: speak.procedure(v.procedure) }))],
   [
     /\/work$/,
-    (a) => ({
+    // Belongings and bottles are told since.
+    ({ belongings: _b, bottles: _o, ...a }) => ({
       ...a,
       procedure: speak.procedure(a.procedure),
       version: undefined,
@@ -258,7 +259,8 @@ describe('a procedure stored in words', () => {
         JSON.parse(JSON.stringify(made)),
       )
     }
-  })
+    // Forty procedures are made: a busy machine takes longer than other tests may.
+  }, 120_000)
   it('stands word for word where today’s catalogue would say it otherwise', () => {
     const car = carA()
     const old = speak.procedure(generateProcedure(car, catalogue))

@@ -22,6 +22,7 @@ import { dayPlanOf } from '#server/jobs/day-plan.ts'
 import { inTurn } from '#server/jobs/in-turn.ts'
 import { jobOf, placesOf, workEvent } from '#server/jobs/jobs.ts'
 import { store } from '#server/jobs/ledger.ts'
+import { bottlesOf } from '#server/shelf/bottles.ts'
 import { speak } from '#words/en/speak.ts'
 import type { WorkView } from './views.ts'
 
@@ -109,6 +110,15 @@ const held = (row: { skills: string[]; trainee: boolean } | undefined): string[]
 const skillsOf = async (db: Database, scope: Scope): Promise<string[]> =>
   held((await skillRow(db).execute({ person: scope.person }))[0])
 
+/** Nobody hands on to somebody who does not work here. */
+async function knownHere(db: Database, scope: Scope, person: string): Promise<void> {
+  const [row] = await db
+    .select({ id: people.id })
+    .from(people)
+    .where(and(eq(people.shop, scope.shop), eq(people.id, person)))
+  if (!row) throw notFound('person')
+}
+
 const asksForSkill = ({ steps }: Procedure, id: string): boolean =>
   steps.some((step) => step.id === id && step.skills.length > 0)
 
@@ -146,6 +156,8 @@ async function append(
     leads: scope.role === 'owner' || scope.role === 'lead',
     trained: trainedSkills(catalogue),
   }
+  const whom = intent.type === 'step-handed' ? intent.data.to : intent.type === 'skill-waived' ? intent.data.person : ''
+  if (whom) await knownHere(db, scope, whom)
   // First by what this process remembers. If that is behind, its next position is taken and the database says so.
   let remembered = recall(scope, jobId)
   for (let attempt = 0; ; attempt++) {
@@ -246,6 +258,15 @@ export async function workView(
       now,
     ),
     places,
+    belongings: job.checkIn.belongings.map(({ what, where, bag, fate }) => ({
+      what,
+      where,
+      ...(bag ? { bag } : {}),
+      ...(fate ? { fate } : {}),
+    })),
+    bottles: (await bottlesOf(db, scope, now)).flatMap(({ name, content }) =>
+      content && !content.pastLife ? [{ name, product: content.product, ratio: content.ratio }] : [],
+    ),
     names: Object.fromEntries(crew.map((p) => [p.id, p.name])),
     skills: Object.fromEntries(crew.map((p) => [p.id, held(p)])),
     mine,

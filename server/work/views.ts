@@ -1,7 +1,9 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Body } from '#core/cabin/schema.ts'
 import { PlaceToCheck } from '#core/catalogue/check-list-place.ts'
+import { Belonging } from '#core/check-in/belonging.ts'
 import { Need, Petal, WorkState } from '#core/job/schema.ts'
+import { Ratio } from '#core/mixing/schema.ts'
 import { Procedure } from '#core/procedures/schema.ts'
 
 const Strict = { additionalProperties: false }
@@ -28,6 +30,10 @@ export const WorkView = Type.Object(
     minutesLeft: Type.Number(),
     needs: Type.Array(Need),
     places: Type.Array(PlaceToCheck),
+    /** What lay in it when it came, and where it goes. */
+    belongings: Type.Array(Type.Pick(Belonging, ['what', 'where', 'bag', 'fate'], Strict)),
+    /** What is mixed and in date, by product and dilution: which bottle to take. */
+    bottles: Type.Array(Type.Object({ name: Type.String(), product: Type.String(), ratio: Ratio }, Strict)),
     /** Names by person id. */
     names: Type.Record(Type.String(), Type.String()),
     /** Skills by person id. */

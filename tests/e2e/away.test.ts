@@ -113,6 +113,7 @@ describe('without a line', () => {
     expect(await stateOf()).toBe('running')
     expect(await page.getByRole('alert').count()).toBe(0)
     await page.getByRole('button', { name: 'Pause', exact: true }).click()
+    await page.getByRole('button', { name: 'Just pause' }).click()
     await page.getByRole('button', { name: 'Resume', exact: true }).waitFor()
     await page.context().close()
   })

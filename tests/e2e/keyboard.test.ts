@@ -142,6 +142,8 @@ it('works a step: start, pause, go on, finish, skip with a reason', async () => 
   const id = job()
   await press(button('Start'))
   await press(button('Pause'))
+  await press(button('Break'))
+  await page.getByText('paused: Break').waitFor()
   await press(button('Resume'))
   const next = page.locator('[data-now]')
   const finished = (await next.getAttribute('data-now'))!

@@ -304,6 +304,7 @@ it('7: a technician works on a phone; another browser sees it by itself', async 
   await card.getByText('Ines').waitFor({ timeout: 10_000 })
 
   await page.getByRole('button', { name: 'Pause' }).click()
+  await page.getByRole('button', { name: 'Just pause' }).click()
   await page.getByRole('button', { name: 'Resume' }).click()
 
   let waived = 0

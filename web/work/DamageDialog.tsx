@@ -7,6 +7,7 @@ import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
+import { PhotoField } from './PhotoField.tsx'
 
 interface Props {
   job: string
@@ -77,13 +78,7 @@ export function DamageDialog({ job, open, surfaces, damages, onClose, onAppend, 
           value={note}
           onChange={(e) => setNote(e.target.value)}
         />
-        <input
-          ref={file}
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          capture="environment"
-          aria-label={words.damagePhoto}
-        />
+        <PhotoField label={words.damagePhoto} file={file} />
         {add.isError && <ErrorNotice error={add.error} />}
         {error && <ErrorNotice error={error} />}
       </div>

@@ -7,7 +7,9 @@ import type { useCatalogue } from '#web/client/session.ts'
 import type { AtWork } from '#web/client/work.ts'
 import { words } from '#words/en/screens/work.ts'
 import { DamageDialog } from './DamageDialog.tsx'
+import { ExtraDialog } from './ExtraDialog.tsx'
 import { HazardDialog } from './HazardDialog.tsx'
+import { IncidentDialog } from './IncidentDialog.tsx'
 import { RecheckDialog } from './RecheckDialog.tsx'
 
 interface Props {
@@ -15,6 +17,7 @@ interface Props {
   view: AtWork
   surfaces: readonly Surface[]
   catalogue: ReturnType<typeof useCatalogue>['data']
+  leads: boolean
   onAppend: (event: NewEvent) => ReturnType<ReturnType<typeof useAppendEvent>['append']>
   error: Error | null
   /** Said when the damage dialog opens and closes: it shows the error itself meanwhile. */
@@ -22,11 +25,11 @@ interface Props {
 }
 
 /** What can come to light during the work: danger, damage, and a place that was wetted and is looked at again. */
-export function FoundAtWork({ job, view, surfaces, catalogue, onAppend, error, onFlagging }: Props) {
-  const [open, setOpen] = useState<'hazard' | 'damage' | 'recheck'>()
+export function FoundAtWork({ job, view, surfaces, catalogue, leads, onAppend, error, onFlagging }: Props) {
+  const [open, setOpen] = useState<'hazard' | 'damage' | 'recheck' | 'incident' | 'extra'>()
   const show = (which: typeof open) => {
     setOpen(which)
-    onFlagging(which === 'damage')
+    onFlagging(which === 'damage' || which === 'incident' || which === 'extra')
   }
   const close = () => show(undefined)
   const { procedure, state } = view
@@ -47,8 +50,18 @@ export function FoundAtWork({ job, view, surfaces, catalogue, onAppend, error, o
             {words.recheck}
           </Button>
         )}
+        <Button size="large" onClick={() => show('incident')}>
+          {words.incident}
+        </Button>
+        {leads && (
+          <Button size="large" onClick={() => show('extra')}>
+            {words.extra}
+          </Button>
+        )}
         {state.found.length > 0 && <span className="soft">{words.damageFound(state.found.length)}</span>}
       </div>
+      <IncidentDialog job={job} open={open === 'incident'} error={error} onClose={close} onAppend={onAppend} />
+      <ExtraDialog open={open === 'extra'} error={error} onClose={close} onAppend={onAppend} />
       <HazardDialog
         job={job}
         open={open === 'hazard'}

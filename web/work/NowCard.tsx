@@ -1,13 +1,17 @@
 import { Button } from 'antd'
 import { minutesSpent } from '#core/job/progress.ts'
 import { stepState } from '#core/job/reduce.ts'
+import type { Step } from '#core/procedures/schema.ts'
 import { sayAmount, sayMinutes, sayRatio } from '#core/units/format.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
 import type { AtWork } from '#web/client/work.ts'
 import { words } from '#words/en/screens/work.ts'
 import type { StepInWords } from '#words/worded/procedure-schema.ts'
+import { CannotGoOn } from './CannotGoOn.tsx'
+import { CardHolds } from './CardHolds.tsx'
 import { DwellTimer } from './DwellTimer.tsx'
 import { StepButtons } from './StepButtons.tsx'
+import { TankDialog } from './TankDialog.tsx'
 
 interface Props {
   view: AtWork
@@ -18,17 +22,27 @@ interface Props {
   error: Error | null
   /** A finding that holds this place while somebody is on it. */
   held: string | undefined
+  /** What could be started instead, and taking one of it. */
+  others: readonly Step[]
+  onTake: (step: string) => void
   onAppend: (event: NewEvent) => Promise<boolean>
 }
 
 /** The one big card: what, how, bottle, towel, timer, caution; one thumb to start, finish, pause or skip. */
-export function NowCard({ view, step, person, now, busy, error, held, onAppend }: Props) {
+export function NowCard({ view, step, person, now, busy, error, held, others, onTake, onAppend }: Props) {
   const at = stepState(view.state, step.id)
   const running = at.status === 'running' && at.runningBy === person
   const own = view.state.timers.find((t) => t.step === step.id)
   const before = view.procedure.links.filter((l) => l.to === step.id)
   const awaited = view.state.timers.find((t) => before.some((l) => l.from === t.step))
   const timer = own ?? awaited
+  const { product } = step
+  const bottles = product
+    ? view.bottles
+        .filter((b) => b.product === product.id && sayRatio(b.ratio) === sayRatio(product.ratio))
+        .map((b) => b.name)
+    : []
+  const tank = view.procedure.totals.tanks?.find((t) => step.equipment.includes(t.machine))
   const append = (type: 'timer-started' | 'timer-ended') => void onAppend({ type, data: { step: step.id } })
   return (
     <section className="now-card stack" aria-label={words.now}>
@@ -43,12 +57,15 @@ export function NowCard({ view, step, person, now, busy, error, held, onAppend }
                   {words.onIt}
                 </>
               ) : (
-                `${sayMinutes(step.minutes)} · ${at.status}`
+                `${sayMinutes(step.minutes)} · ${at.status === 'paused' && at.reason ? words.pausedFor(at.reason) : at.status}`
               )}
             </span>
           </div>
           {timer && <DwellTimer timer={timer} now={now} />}
         </div>
+        {at.handed?.to === person && (
+          <div className="told handed">{words.handedBy(view.names[at.handed.by] ?? '', at.reason)}</div>
+        )}
         {held && (
           <div className="told" role="alert">
             <strong>{words.heldNow}</strong> {held}
@@ -59,7 +76,8 @@ export function NowCard({ view, step, person, now, busy, error, held, onAppend }
             <div>
               <dt>{words.bottle}</dt>
               <dd>
-                {step.product.name} {sayRatio(step.product.ratio)} <span>{sayAmount(step.product.ml)}</span>
+                {step.product.name} {sayRatio(step.product.ratio)} <span>{sayAmount(step.product.ml)}</span>{' '}
+                <span>{bottles.length > 0 ? words.takeBottle(bottles) : words.noBottle}</span>
               </dd>
             </div>
           )}
@@ -83,6 +101,7 @@ export function NowCard({ view, step, person, now, busy, error, held, onAppend }
             <dd>{step.passCue}</dd>
           </div>
         </dl>
+        <CardHolds view={view} step={step} />
         {step.playbook?.map(({ stain, surface, steps, never, wicking }) => (
           <div key={`${stain} ${surface}`} className="playbook">
             <strong>{stain}</strong>
@@ -100,6 +119,7 @@ export function NowCard({ view, step, person, now, busy, error, held, onAppend }
             {step.cautions.join(' ')}
           </div>
         )}
+        {running && tank && <TankDialog step={step.id} holds={tank.tank} busy={busy} onAppend={onAppend} />}
         {running && step.dwell && (
           <Button
             className="below"
@@ -120,6 +140,18 @@ export function NowCard({ view, step, person, now, busy, error, held, onAppend }
         why={words.reason}
         held={held !== undefined}
         error={error}
+        onAppend={onAppend}
+      />
+      <CannotGoOn
+        view={view}
+        step={view.procedure.steps.find((s) => s.id === step.id)!}
+        person={person}
+        mine={running || (at.status === 'paused' && at.by.includes(person))}
+        running={running}
+        others={others}
+        error={error}
+        busy={busy}
+        onTake={onTake}
         onAppend={onAppend}
       />
     </section>

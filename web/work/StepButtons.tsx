@@ -5,6 +5,7 @@ import type { Step } from '#core/procedures/schema.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
 import { ReasonDialog } from '#web/ui/ReasonDialog.tsx'
 import { words } from '#words/en/screens/work.ts'
+import { PauseDialog } from './PauseDialog.tsx'
 
 interface Props {
   step: Pick<Step, 'id'>
@@ -28,12 +29,16 @@ interface Props {
 /** The big buttons of a step: start, over, pause, leave out with a reason. */
 export function StepButtons({ step, at, running, busy, done, why, held, stays, error, onSkipping, onAppend }: Props) {
   const [skipping, setSkipping] = useState(false)
+  const [pausing, setPausing] = useState(false)
   const skip = (open: boolean) => {
     setSkipping(open)
     onSkipping?.(open)
   }
-  const append = (type: 'step-started' | 'step-finished' | 'step-paused') =>
-    void onAppend({ type, data: { step: step.id } })
+  const append = (type: 'step-started' | 'step-finished') => void onAppend({ type, data: { step: step.id } })
+  const pause = (reason: string | undefined) => {
+    setPausing(false)
+    void onAppend({ type: 'step-paused', data: { step: step.id, ...(reason ? { reason } : {}) } })
+  }
   return (
     <>
       <div className="now-buttons">
@@ -46,7 +51,7 @@ export function StepButtons({ step, at, running, busy, done, why, held, stays, e
             {at.status === 'paused' ? words.again : words.start}
           </Button>
         )}
-        <Button disabled={busy || !running} onClick={() => append('step-paused')}>
+        <Button disabled={busy || !running} onClick={() => setPausing(true)}>
           {words.pause}
         </Button>
         {!stays && (
@@ -55,6 +60,7 @@ export function StepButtons({ step, at, running, busy, done, why, held, stays, e
           </Button>
         )}
       </div>
+      <PauseDialog open={pausing} onClose={() => setPausing(false)} onPause={pause} />
       <ReasonDialog
         question={why}
         yes={words.skipIt}

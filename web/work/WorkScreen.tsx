@@ -4,6 +4,7 @@ import { openStops, refusal } from '#core/job/allow.ts'
 import { ozoneOf } from '#core/job/ozone.ts'
 import { isRecheck } from '#core/job/recheck.ts'
 import { isOver, openSteps } from '#core/job/reduce.ts'
+import type { Timer } from '#core/job/schema.ts'
 import { toSign } from '#core/job/sign-off.ts'
 import { heartOf, sayMinutes } from '#core/units/format.ts'
 import { type NewEvent, useAppendEvent, useWork } from '#web/client/ledger.ts'
@@ -16,9 +17,10 @@ import { Fetching } from '#web/ui/Fetching.tsx'
 import { KeptHere } from '#web/ui/KeptHere.tsx'
 import { PetalRing } from '#web/ui/PetalRing.tsx'
 import { Where } from '#web/ui/Where.tsx'
+import { Calls } from './Calls.tsx'
 import { ComesNext } from './ComesNext.tsx'
 import { Conflicts } from './Conflicts.tsx'
-import { nextStep, stepsAfter, waitingForSkill } from './choose.ts'
+import { nextStep, otherSteps, stepsAfter, waitingForSkill } from './choose.ts'
 import { Drying } from './Drying.tsx'
 import { FoundAtWork } from './FoundAtWork.tsx'
 import { NowCard } from './NowCard.tsx'
@@ -28,7 +30,10 @@ import { PlanTold } from './PlanTold.tsx'
 import { RecheckCard } from './RecheckCard.tsx'
 import { SkillWaits } from './SkillWaits.tsx'
 import { StopCard } from './StopCard.tsx'
+import { Timers } from './Timers.tsx'
 import { ToSign } from './ToSign.tsx'
+import { useDwellAlarm } from './useDwellAlarm.ts'
+import { Waits } from './Waits.tsx'
 import './work.css'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
@@ -38,6 +43,7 @@ const keptOut = new Set<string>(['held', 'ozone-inside', 'ozone-stays', 'not-bef
 
 /** Milliseconds after a tap in which the buttons of the card rest. */
 const settle = 400
+const none: readonly Timer[] = []
 
 export default function WorkScreen() {
   const id = useRouteId()
@@ -60,6 +66,7 @@ export default function WorkScreen() {
   const now = useNow(1000)
   const [flagging, setFlagging] = useState(false)
   const [settling, setSettling] = useState(false)
+  const [taken, setTaken] = useState<string>()
   /** The card changes under the thumb: a second tap of the same movement must not start the next step. */
   const tap = (said: NewEvent) => {
     setSettling(true)
@@ -68,12 +75,13 @@ export default function WorkScreen() {
   }
   const body = work.data?.job.body
   const surfaces = useSurfaces(body)
+  useDwellAlarm(view?.state.timers ?? none, now)
   if (work.isPending || catalogue.isPending) return <Fetching lines={4} />
   if (work.isLoadingError) return <ErrorNotice error={work.error} onRetry={() => void work.refetch()} />
   if (!view) return null
   const { procedure, state } = view
   const moment = new Date(now).toISOString()
-  const step = nextStep(view, session.person, moment)
+  const step = nextStep(view, session.person, moment, taken)
   const held = step && !step.stop ? stands({ type: 'step-finished', data: { step: step.id } }) : undefined
   const unskilled = mayWork ? waitingForSkill(view, session.person, leads, moment) : []
   const shown = step ?? openStops(procedure, state)[0]
@@ -167,9 +175,13 @@ export default function WorkScreen() {
             busy={busy || settling}
             error={error}
             held={held}
+            others={otherSteps(view, step, session.person, moment)}
+            onTake={setTaken}
             onAppend={tap}
           />
         )}
+        <Timers view={view} now={now} besides={step?.id} busy={busy || settling} onAppend={tap} />
+        <Calls view={view} person={session.person} leads={leads} error={error} onAppend={tap} />
         <PlanTold />
         <Others view={view} person={session.person} />
         {mayWork && stops.map((s) => <StopCard key={s.id} {...ofStops} step={s} error={null} />)}
@@ -183,7 +195,7 @@ export default function WorkScreen() {
         />
         <SkillWaits view={view} steps={unskilled} error={error} onAppend={tap} />
         <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />
-        {!step && open.some((s) => !s.stop) && <section className="card">{words.waits}</section>}
+        {!step && open.some((s) => !s.stop) && <Waits view={view} person={session.person} now={moment} />}
         {closed && (
           <section className="card row">
             {words.allDone} <Link to={`/jobs/${id}/final`}>{words.toFinal}</Link>
@@ -197,6 +209,7 @@ export default function WorkScreen() {
             view={view}
             surfaces={surfaces}
             catalogue={catalogue.data}
+            leads={leads}
             onAppend={append}
             error={error}
             onFlagging={setFlagging}

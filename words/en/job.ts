@@ -1,12 +1,14 @@
 import type { Doing, LogMessages, RefusalMessages } from '#core/job/messages.ts'
-import type { Need } from '#core/job/schema.ts'
+import type { IncidentKind, Need } from '#core/job/schema.ts'
 import type { Title } from '#core/procedures/messages.ts'
+import { sayMinutes } from '#core/units/format.ts'
+import { sayMoney } from '#core/units/money.ts'
 import { say, type WordsOf } from '#words/message.ts'
 import type { Names } from '#words/names.ts'
 import { titles } from './procedures.ts'
 
 const quoted = (title: Title, n: Names) => `“${say(titles, title, n)}”`
-const done: Record<Doing, string> = { finished: 'finished', paused: 'paused', timed: 'timed' }
+const done: Record<Doing, string> = { finished: 'finished', paused: 'paused', timed: 'timed', handed: 'handed on' }
 
 export const refusals: WordsOf<RefusalMessages> = {
   'handed-over': () => 'The vehicle has been handed over; its job is closed.',
@@ -54,7 +56,40 @@ export const refusals: WordsOf<RefusalMessages> = {
   'not-drying': ({ step }, n) => `Nothing dries in ${quoted(step, n)}, so there is nothing to measure.`,
   'needs-reading': ({ limit, ppm }) =>
     `${ppm === null ? 'Nobody has read the meter' : `The meter read ${ppm} ppm`}: it must be below ${limit} ppm, read after the airing. Time alone is no permission.`,
+  'to-oneself': ({ step }, n) => `${quoted(step, n)} is handed to somebody else, not to oneself. Pause it.`,
+  'no-tank': ({ step }, n) => `${quoted(step, n)} is worked without a tank.`,
+  'lead-answers': () => 'A lead answers whoever is stuck.',
+  'no-call': () => 'Nobody waits for this answer any more.',
   'failed-without-note': () => 'A place failed its check and nothing says why: add a note or pass it.',
+}
+
+export const incidents: Record<IncidentKind, string> = {
+  needle: 'Needle or sharp',
+  splash: 'Splash in eye or on skin',
+  breathed: 'Something breathed in',
+  burn: 'Burn or scald',
+  cut: 'Cut or fall',
+  damage: 'Damage done by the work',
+  other: 'Something else',
+}
+/** The usual first minutes; the data sheet and whoever is trained come before it. */
+export const firstAid: Record<IncidentKind, string> = {
+  needle:
+    'Let it bleed, wash with soap and water, no sucking. Keep the sharp in its box. To a doctor now, within the hour; say what it was.',
+  splash:
+    'Rinse at once with plenty of water, eyes wide open, at least 15 minutes; lenses out. Take the data sheet along to a doctor; call help for acid or alkali.',
+  breathed:
+    'Out into fresh air, sit up, nobody alone. Call help when they cough on, are dizzy or short of breath. Nobody goes back in before it is aired.',
+  burn: 'Cool with running water for 20 minutes, no ice, no grease. Cover clean and loose. Call help if it blisters widely, or is on face or hand.',
+  cut: 'Press on it, lift it, cover it. Do not move anybody who fell on head or back. Call help if it does not stop.',
+  damage:
+    'Stop there, dry nothing, wipe nothing. A photo as it is, then the lead. The customer hears it from the lead.',
+  other: 'Stop the work and make the place safe. Get the lead; call help if anybody is hurt.',
+}
+export const agreedHow: Record<'phone' | 'message' | 'here', string> = {
+  phone: 'by phone',
+  message: 'by message',
+  here: 'here at the counter',
 }
 
 export const log: WordsOf<LogMessages> = {
@@ -75,6 +110,18 @@ export const log: WordsOf<LogMessages> = {
     `${stop ? say(titles, stop, n) : rule}. ${note ? `${note} ` : ''}Told: ${told}.`,
   'stop-refused': ({ step, reason }, n) => `Refused, as anyone may: ${say(titles, step, n)}. ${reason}`,
   'air-read': ({ ppm }) => `Ozone read: ${ppm} ppm`,
+  'step-handed': ({ step, note }, n) => `Handed on: ${quoted(step, n)}${note ? `, ${note}` : ''}`,
+  stuck: ({ step, note }, n) => `Stuck at ${quoted(step, n)}: ${note}`,
+  incident: ({ kind, note, done, hurt }) =>
+    [`${incidents[kind]}: ${note}`, hurt ? `Hurt: ${hurt}` : '', done ? `Done at once: ${done}` : '']
+      .filter(Boolean)
+      .join('. '),
+  answered: ({ note }) => `Answered: ${note}`,
+  'extra-agreed': ({ what, price, currency, minutes, by, how }) =>
+    `More than was agreed: ${what}, ${price === 0 ? 'for nothing' : `${sayMoney(price, currency)} ${currency}`}, ${sayMinutes(minutes)}. ${by} took it ${agreedHow[how]}.`,
+  tank: ({ step, did, litres }, n) => `Tank ${did}, ${litres} l: ${quoted(step, n)}`,
+  'dried-on': ({ step, did }, n) =>
+    `Past its dwell: ${quoted(step, n)}, ${did === 'misted' ? 'misted again' : 'water pulled out'}`,
   'skill-waived': ({ step, reason }, n) => `Let somebody do ${quoted(step, n)} untrained: ${reason}`,
 }
 
@@ -83,6 +130,8 @@ export function need({ kind, of, places }: Need, n: Names): string {
   const title = of ? say(titles, of, n) : ''
   if (kind === 'dried-on') return `${title}: past its longest dwell, re-mist`
   if (kind === 'dwell') return `${title}: dwell ends`
+  if (kind === 'stuck') return `Stuck at ${title}`
+  if (kind === 'incident') return 'Incident: a lead is needed'
   if (kind === 'sign-off') return `${title}: sign it off`
   if (kind === 'switch-off') return `${title}: switch it off`
   if (kind === 'judge-dry') {

@@ -1,0 +1,62 @@
+import { Input, Modal } from 'antd'
+import { useRef, useState } from 'react'
+import type { Step } from '#core/procedures/schema.ts'
+import type { NewEvent } from '#web/client/ledger.ts'
+import { useAddPhoto } from '#web/client/photos.ts'
+import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
+import { words } from '#words/en/screens/work.ts'
+import { speak } from '#words/en/speak.ts'
+import { PhotoField } from './PhotoField.tsx'
+
+interface Props {
+  job: string
+  step: Step
+  error: Error | null
+  onClose: () => void
+  onAppend: (event: NewEvent) => Promise<boolean>
+}
+
+/** Somebody cannot go on: what it is, a photo where it helps, and they are free for another step while the lead is told. */
+export function StuckDialog({ job, step, error, onClose, onAppend }: Props) {
+  const add = useAddPhoto(job)
+  const file = useRef<HTMLInputElement>(null)
+  const [note, setNote] = useState('')
+  const [busy, setBusy] = useState(false)
+  const say = async () => {
+    setBusy(true)
+    const picture = file.current?.files?.[0]
+    const photo = picture
+      ? await add.mutateAsync({ file: picture, kind: 'damage', surface: undefined }).catch(() => null)
+      : undefined
+    // What is said goes out all the same: the lead comes sooner than a photo over a bad line.
+    const data = { step: step.id, note: note.trim(), ...(photo ? { photo: photo.id } : {}) }
+    const stands = await onAppend({ type: 'stuck', data }).finally(() => setBusy(false))
+    if (stands) onClose()
+  }
+  return (
+    <Modal
+      title={words.stuckTitle(speak.title(step.title))}
+      open
+      onCancel={onClose}
+      onOk={() => void say()}
+      okText={words.stuckSay}
+      cancelText={words.keep}
+      confirmLoading={busy}
+      okButtonProps={{ disabled: note.trim().length < 3 }}
+    >
+      <div className="stack">
+        <p className="soft">{words.stuckLead}</p>
+        <Input.TextArea
+          aria-label={words.stuckWhat}
+          placeholder={words.stuckWhat}
+          rows={2}
+          maxLength={500}
+          value={note}
+          onChange={(e) => setNote(e.target.value)}
+        />
+        <PhotoField label={words.stuckPhoto} file={file} />
+        {error && <ErrorNotice error={error} />}
+      </div>
+    </Modal>
+  )
+}
