@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
 import react from '@vitejs/plugin-react'
 import { defineConfig, type Plugin } from 'vite'
+import { offlineWorker } from './bin/offline-worker.ts'
 
 /** Writes .br and .gz beside what compresses, once at build, so that the server never does it for each visitor. */
 function precompress(): Plugin {
@@ -23,7 +24,7 @@ function precompress(): Plugin {
 
 export default defineConfig({
   root: 'web',
-  plugins: [react(), precompress()],
+  plugins: [react(), offlineWorker(), precompress()],
   worker: { format: 'es' },
   server: { proxy: { '/api': `http://127.0.0.1:${process.env.API_PORT ?? 4180}` } },
   build: {

@@ -67,6 +67,8 @@ const cases: [folder: string, imported: string, refused: boolean][] = [
       ['web', 'workers', 'ui/ErrorNotice'],
       ['web', 'ui', 'client/session'],
       ['web', 'client', 'ui/ErrorNotice'],
+      ['web', 'offline', 'client/session'],
+      ['web', 'public', 'client/session'],
       ['web', 'shell', 'people/api'],
       ['web', 'check-in', 'plan/api'],
       ['web', 'customers', 'plan/api'],

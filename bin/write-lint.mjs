@@ -84,6 +84,8 @@ const mayImport = {
   },
   web: {
     workers: [],
+    offline: [],
+    public: [],
     ui: [],
     client: ['workers'],
     shell: ['client', 'ui', 'workers'],

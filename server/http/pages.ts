@@ -20,6 +20,12 @@ export function servePages(app: Hono<Env>, pages: string): void {
   })
   app.use('/assets/*', serveStatic({ root: pages, precompressed: true }))
   app.get('/assets/*', (c) => c.text('Not found', 404))
+  // What puts the application on a device: looked at anew each time, or a device would stay on an old version.
+  app.use('/:file{sw\\.js|manifest\\.webmanifest}', async (c, next) => {
+    await next()
+    c.header('cache-control', 'no-cache')
+  })
+  for (const path of ['/sw.js', '/manifest.webmanifest', '/icons/*']) app.use(path, serveStatic({ root: pages }))
   const first = index.replace('<title>', `${firstQuestions}<title>`)
   app.get('/', (c) =>
     c.html(getCookie(c, sessionCookie) ? first : index, 200, { 'cache-control': 'no-cache', vary: 'cookie' }),

@@ -12,11 +12,11 @@ export interface DemoServer {
 }
 
 /** The built pages over a fresh database with the demonstration's day, and a browser. */
-export async function demoServer(database: string): Promise<DemoServer> {
+export async function demoServer(database: string, pages = 'dist/web'): Promise<DemoServer> {
   const running = await start({
     databaseUri: await freshDatabase(database),
     port: 0,
-    pages: 'dist/web',
+    pages,
     log: pino({ level: 'silent' }),
   })
   await seedDemo(running.context)

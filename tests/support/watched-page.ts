@@ -21,8 +21,15 @@ export async function person(
   login: string,
   pin: string,
   viewport = { width: 1280, height: 800 },
+  /** Putting the application on the device is a few hundred files more: only where that is looked at. */
+  serviceWorkers: 'allow' | 'block' = 'block',
 ): Promise<WatchedPage> {
-  const context = await browser.newContext({ viewport, reducedMotion: 'reduce', hasTouch: viewport.width < 500 })
+  const context = await browser.newContext({
+    viewport,
+    reducedMotion: 'reduce',
+    hasTouch: viewport.width < 500,
+    serviceWorkers,
+  })
   const page = await context.newPage()
   const troubles: string[] = []
   watched.push({ page, troubles })

@@ -1,6 +1,8 @@
 import type { QueryClient } from '@tanstack/react-query'
 import { connectOutbox, keepsEvents, outbox } from './device-outbox.ts'
+import { connectPhotos, photoBox } from './device-photos.ts'
 import { connectDrafts } from './draft-kinds.ts'
+import { keptAnswers } from './kept-answers.ts'
 import { closeDrafts, flushDrafts, partFromDrafts, resumeDrafts, retryDrafts, wouldLose } from './kept-drafts.ts'
 
 // What a hand has done is kept in this browser until the server has it. Here that meets the page's own life: lines that come and go,
@@ -13,6 +15,8 @@ const longestWait = 4_000
 export function startKeeping(client: QueryClient): void {
   connectDrafts(client)
   connectOutbox(client)
+  connectPhotos(client)
+  keptAnswers.follow(client)
   addEventListener('online', lineIsBack)
   addEventListener('pagehide', partFromDrafts)
   document.addEventListener('visibilitychange', () => {
@@ -28,18 +32,20 @@ export function startKeeping(client: QueryClient): void {
 /** The line is there again: nothing waits for its next try. */
 export function lineIsBack(): void {
   void outbox.send()
+  void photoBox.send()
   retryDrafts()
 }
 
 /** Somebody is here: what they left behind on this device is taken up. Nobody: it stays kept. */
 export function personIsHere(person: string | undefined): void {
   outbox.serve(person)
+  void photoBox.serve(person)
   if (person !== undefined) void resumeDrafts(person)
 }
 
 /** Sends what a person has done and not sent yet, for as long as one waits; the rest stays kept for them. */
 export async function beforeLeaving(person: string): Promise<void> {
-  const sent = Promise.all([flushDrafts(person), outbox.flush(person)])
+  const sent = Promise.all([flushDrafts(person), outbox.flush(person), photoBox.send()])
   await Promise.race([sent, new Promise((resolve) => setTimeout(resolve, longestWait))])
 }
 
@@ -47,4 +53,7 @@ export async function beforeLeaving(person: string): Promise<void> {
 export function personHasLeft(person: string): void {
   closeDrafts(person)
   outbox.serve(undefined)
+  void photoBox.serve(undefined)
+  // Whoever comes next on this device, with a line or without, sees nothing that was told to somebody else.
+  void keptAnswers.forget()
 }

@@ -2,7 +2,9 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
 import type { PhotoKind, PhotoView } from '#server/photos/views.ts'
 import { shrunk } from '#web/workers/shrunk.ts'
-import { get, put, remove, sendFile } from './http.ts'
+import { bring, photoBox } from './device-photos.ts'
+import { get, isPassing, put, remove } from './http.ts'
+import { useSignedIn } from './session.ts'
 
 const key = (job: string) => ['jobs', job, 'photos']
 
@@ -22,10 +24,18 @@ export interface Shot {
 
 export function useAddPhoto(job: string) {
   const client = useQueryClient()
+  const { person } = useSignedIn()
   return useMutation({
-    mutationFn: async ({ file, kind, surface }: Shot) => {
-      const query = { id: uuidv7(), kind, ...(surface ? { surface } : {}) }
-      return sendFile('/api/jobs/:id/photos', await shrunk(file), { params: { id: job }, query })
+    /** Taken without a line it is kept, under the id it will have. */
+    mutationFn: async ({ file, kind, surface }: Shot): Promise<Pick<PhotoView, 'id'>> => {
+      const photo = { id: uuidv7(), person, job, kind, surface, file: await shrunk(file) }
+      try {
+        return await bring(photo)
+      } catch (error) {
+        if (!isPassing(error)) throw error
+        await photoBox.keep(photo)
+        return { id: photo.id }
+      }
     },
     onSettled: () => client.invalidateQueries({ queryKey: key(job) }),
   })

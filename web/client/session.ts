@@ -1,10 +1,11 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { type QueryClient, queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, useContext } from 'react'
 import type { SessionView } from '#server/http/views.ts'
 import type { BodyOf } from '#server/http/wire.ts'
 import type { Api } from '#server/wire.ts'
 import { get, isPassing, post, remove } from './http.ts'
 import { beforeLeaving, personHasLeft, personIsHere } from './keeping.ts'
+import { keptAnswers } from './kept-answers.ts'
 import { shopQuery } from './shop-query.ts'
 import { loadWords } from './useSpeak.ts'
 
@@ -16,8 +17,25 @@ const left = {
   clear: () => localStorage.removeItem(leftKey),
 }
 
-async function whoIsHere(): Promise<SessionView | null> {
-  const session = await get('/api/session')
+/** Without a line: whoever was here last on this device and has not left, with what the server had told them. */
+async function whoWasHere(client: QueryClient): Promise<SessionView | undefined> {
+  if (left.get()) return undefined
+  const session = await keptAnswers.of<SessionView>('["session"]')
+  if (session) await keptAnswers.restore(client, Date.now())
+  return session
+}
+
+async function whoIsHere({ client }: { client: QueryClient }): Promise<SessionView | null> {
+  let session: SessionView | null
+  try {
+    session = await get('/api/session')
+  } catch (error) {
+    const before = isPassing(error) ? await whoWasHere(client).catch(() => undefined) : undefined
+    if (before) return before
+    throw error
+  }
+  // The server knows nobody here: signed out from elsewhere, or the device is no longer trusted.
+  if (!session) await keptAnswers.forget()
   if (!left.get()) return session
   if (session) {
     // Theirs is sent while they still may, then the server is told that they left.
@@ -101,22 +119,28 @@ const shippedQuery = {
 export const useShipped = () => useQuery(shippedQuery)
 
 /** The shop's own catalogue: what it has written stands over what was shipped, here as on the server. */
-export const useCatalogue = () =>
-  useQuery({
-    queryKey: ['catalogue'],
-    queryFn: async ({ client }) => {
-      // What puts them together is no part of the first screen.
-      const [{ ownCatalogue }, speak, shipped, { own, version }] = await Promise.all([
-        import('#core/shop/catalogue.ts'),
-        loadWords(),
-        client.ensureQueryData(shippedQuery),
-        client.fetchQuery(shopQuery),
-      ])
-      speak.names.learn(own)
-      return speak.catalogue(ownCatalogue(shipped, version === 0 ? undefined : own))
-    },
-    staleTime: Number.POSITIVE_INFINITY,
-  })
+export const catalogueQuery = queryOptions({
+  queryKey: ['catalogue'],
+  queryFn: async ({ client }) => {
+    // What puts them together is no part of the first screen.
+    const [{ ownCatalogue }, speak, shipped, { own, version }] = await Promise.all([
+      import('#core/shop/catalogue.ts'),
+      loadWords(),
+      client.ensureQueryData(shippedQuery),
+      // Without a line what is known of it serves.
+      client.fetchQuery(shopQuery).catch((error) => {
+        const known = client.getQueryData<Awaited<ReturnType<typeof shopQuery.queryFn>>>(shopQuery.queryKey)
+        if (known && isPassing(error)) return known
+        throw error
+      }),
+    ])
+    speak.names.learn(own)
+    return speak.catalogue(ownCatalogue(shipped, version === 0 ? undefined : own))
+  },
+  staleTime: Number.POSITIVE_INFINITY,
+})
+
+export const useCatalogue = () => useQuery(catalogueQuery)
 
 export const usePeople = () =>
   useQuery({ queryKey: ['people'], queryFn: ({ signal }) => get('/api/people', { signal }), staleTime: 300_000 })

@@ -16,6 +16,8 @@ export const workQuery = (id: string) =>
       await client.ensureQueryData(issuedQuery(id, view.version))
       return view
     },
+    // It is there for the day, also when the signal is not.
+    gcTime: 12 * 3_600_000,
   })
 
 /** An issued version never changes: it is asked for once and kept for the day. */
@@ -25,5 +27,13 @@ export const issuedQuery = (id: string, version: number) =>
     queryFn: ({ signal }) =>
       get('/api/jobs/:id/issued', { params: { id }, query: { version: String(version) }, signal }),
     staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 12 * 3_600_000,
+  })
+
+/** A job's own row: its check-in, and where it stands. */
+export const jobRowQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['jobs', id, 'row'],
+    queryFn: ({ signal }) => get('/api/jobs/:id', { params: { id }, signal }),
     gcTime: 12 * 3_600_000,
   })

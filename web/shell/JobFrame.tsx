@@ -1,14 +1,13 @@
 import { useQuery } from '@tanstack/react-query'
 import { NavLink, Outlet } from 'react-router'
-import { get } from '#web/client/http.ts'
+import { jobRowQuery } from '#web/client/work.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { words } from '#words/en/screens/shell.ts'
 import { useRouteId } from './useRouteId.ts'
 
 /** The job's row, shared by the frame and the screens inside it. */
-export const useJob = (id: string) =>
-  useQuery({ queryKey: ['jobs', id, 'row'], queryFn: ({ signal }) => get('/api/jobs/:id', { params: { id }, signal }) })
+export const useJob = (id: string) => useQuery(jobRowQuery(id))
 
 /** Call sign, vehicle and the job's own tabs; the screen goes below. */
 export function JobFrame() {

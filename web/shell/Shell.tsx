@@ -2,6 +2,7 @@ import { BulbOutlined, QuestionOutlined } from '@ant-design/icons'
 import { useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense } from 'react'
 import { NavLink, Outlet, useLocation } from 'react-router'
+import { useCarried } from '#web/client/carried.ts'
 import { useLive } from '#web/client/live.ts'
 import { useSignedIn, useSignOut } from '#web/client/session.ts'
 import { mayBeSignedOut } from '#web/client/useAtWork.ts'
@@ -43,6 +44,7 @@ export function Shell() {
   const session = useSignedIn()
   const signOut = useSignOut()
   const connected = useLive()
+  useCarried()
   const now = useNow(10_000)
   const [theme, setTheme] = useTheme()
   const { pathname } = useLocation()
@@ -72,7 +74,6 @@ export function Shell() {
             <strong>
               {weekdayIn(session.timeZone, now)} {clockIn(session.timeZone, now)}
             </strong>
-            {connected ? '' : ' · no live line, trying again'}
           </span>
         </div>
         <nav className="shell-nav" aria-label={words.placesName}>
@@ -95,7 +96,7 @@ export function Shell() {
         </button>
         <WhoIsHere />
       </header>
-      <KeptMark />
+      <KeptMark connected={connected} />
       {help && (
         <Suspense>
           <Controls>

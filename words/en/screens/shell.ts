@@ -37,6 +37,12 @@ export const words = {
   runsOn: 'A step or a timer of yours is running. It runs on.',
   keptHere: 'Kept on this device',
   tapsKept: (n: number) => `${n} ${n === 1 ? 'tap' : 'taps'} kept on this device, not sent yet`,
+  noSignal: 'No signal. What you see is from before; what you tap is kept and sent later.',
+  photosKept: (n: number) => `${n} ${n === 1 ? 'photo' : 'photos'} kept on this device, not sent yet`,
+  photoRefused: (why: string) => `A photo was not taken: ${why}`,
+  readIt: 'Read; remove it',
+  newVersion: 'A newer version is on this device. What is kept here stays.',
+  takeIt: 'Take it now',
   draftKept: 'Kept on this device, not saved yet:',
   draftName: {
     checkIn: (title: string) => `check-in of ${title}`,
