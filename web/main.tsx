@@ -4,11 +4,11 @@ import '#web/shell/tokens.css'
 import '#web/shell/layout.css'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
-import { putOnDevice } from '#web/client/new-version.ts'
 import { Application } from './Application.tsx'
 
 // After the first screen: it waits for nothing of this.
-if (import.meta.env.PROD) setTimeout(() => void putOnDevice(), 3_000)
+if (import.meta.env.PROD)
+  setTimeout(() => void import('#web/client/put-on-device.ts').then((m) => m.putOnDevice()), 3_000)
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -171,7 +171,7 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
     case 'stuck': {
       const { step, note, photo = null } = event.data
       // Whoever is stuck is free for something else.
-      const isOnIt = stepState(state, step).runningBy === event.author
+      const isOnIt = !state.handedOver && stepState(state, step).runningBy === event.author
       const next = isOnIt ? laidDown(state, event, step, { reason: note }) : state
       const call: Call = { id: event.id, kind: 'stuck', step, note, photo, by: event.author, at, answer: null }
       return withLine(withCall(next, call), event.author, at, log('stuck', { step: titleOf(procedure, step), note }))

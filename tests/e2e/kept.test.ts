@@ -82,7 +82,7 @@ it('two phones without a line for a while, both reloaded, both back: every tap o
   // Both are loaded anew while there is still no line, then both come back.
   for (const { page } of hands) {
     await page.reload()
-    await page.getByText('No connection.').first().waitFor()
+    await page.getByText(/^No signal\./).waitFor()
   }
   for (const { page } of hands) await mend(page)
   for (const { page } of hands) await page.reload()

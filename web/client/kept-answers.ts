@@ -58,13 +58,17 @@ export class KeptAnswers {
 
   /** Writes down from now on what the server says to this page. */
   follow(client: QueryClient): void {
-    client.getQueryCache().subscribe(({ type, query }) => {
+    const note = (query: Query) => {
       const { data, status, dataUpdatedAt: at } = query.state
-      if (type !== 'updated' || status !== 'success' || data === null || data === undefined || !isKept(query)) return
+      if (status !== 'success' || data === null || data === undefined || !isKept(query)) return
       if (this.waiting.get(query.queryHash)?.at === at) return
       this.waiting.set(query.queryHash, { key: query.queryKey, data, at })
       this.timer ??= setTimeout(() => void this.write(), gathered)
-    })
+    }
+    const cache = client.getQueryCache()
+    // What came before anybody followed.
+    cache.getAll().forEach(note)
+    cache.subscribe(({ type, query }) => type === 'updated' && note(query))
   }
 
   /** Writes what waits to be written. A browser that is full or forbids it only cannot be opened without a line. */

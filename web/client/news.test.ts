@@ -6,7 +6,8 @@ import type { WorkEvent } from '#core/job/schema.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
 import type { WorkView } from '#server/work/views.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
-import { hear, withTail } from './news.ts'
+import { hear } from './news.ts'
+import { withTail } from './tail.ts'
 import { issuedQuery } from './work.ts'
 
 const procedure = generateProcedure(carA(), catalogue)

@@ -1,13 +1,8 @@
 import type { QueryClient } from '@tanstack/react-query'
-import { needsOf } from '#core/job/needs.ts'
-import { minutesLeft, petalsOf } from '#core/job/progress.ts'
-import { reduce } from '#core/job/reduce.ts'
-import type { WorkEvent } from '#core/job/schema.ts'
-import type { Procedure } from '#core/procedures/schema.ts'
 import type { DayView } from '#server/day/views.ts'
 import type { Topic } from '#server/http/views.ts'
-import type { WorkView } from '#server/work/views.ts'
 import { get } from './http.ts'
+import type { Stages } from './tail.ts'
 import { issuedQuery, workQuery } from './work.ts'
 
 /** A piece of news, as the live line tells it. */
@@ -47,46 +42,20 @@ const changesTheJob = new Set([
 const isShown = (client: QueryClient, queryKey: readonly unknown[]) =>
   (client.getQueryCache().find({ queryKey, exact: true })?.getObserversCount() ?? 0) > 0
 
-/** A work view with further events of its ledger folded in; undefined where they do not follow on. */
-export function withTail(
-  view: WorkView,
-  procedure: Procedure,
-  events: readonly WorkEvent[],
-  stages: Parameters<typeof petalsOf>[2],
-  now: string,
-): WorkView | undefined {
-  let { state } = view
-  for (const event of events) {
-    if (event.position <= state.position) continue
-    if (event.position !== state.position + 1) return undefined
-    state = reduce(state, event, procedure)
-  }
-  return {
-    ...view,
-    state,
-    petals: petalsOf(procedure, state, stages),
-    minutesLeft: minutesLeft(procedure, state),
-    needs: needsOf(
-      procedure,
-      state,
-      view.places.map((p) => p.id),
-      now,
-    ),
-  }
-}
-
 /** Brings a job's work up to its ledger by what is new in it, instead of asking for all of it again. */
 async function followLedger(client: QueryClient, job: string): Promise<void> {
   const { queryKey } = workQuery(job)
   const view = client.getQueryData(queryKey)
   const procedure = view && client.getQueryData(issuedQuery(job, view.version).queryKey)?.procedure
-  const stages = client.getQueryData<{ stages: Parameters<typeof petalsOf>[2] }>(['catalogue'])?.stages
+  const stages = client.getQueryData<{ stages: Stages }>(['catalogue'])?.stages
   if (!view || !procedure || !stages || !isShown(client, queryKey)) return void client.invalidateQueries({ queryKey })
   const events = await get('/api/jobs/:id/events', {
     params: { id: job },
     query: { after: String(view.state.position) },
   })
   if (events.some((e) => changesTheJob.has(e.type))) return void client.invalidateQueries({ queryKey: ['jobs', job] })
+  // What folds events is no part of the first screen.
+  const { withTail } = await import('./tail.ts')
   const now = client.getQueryData(queryKey)
   const next =
     now?.version === view.version ? withTail(now, procedure, events, stages, new Date().toISOString()) : undefined

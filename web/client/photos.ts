@@ -2,9 +2,10 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
 import type { PhotoKind, PhotoView } from '#server/photos/views.ts'
 import { shrunk } from '#web/workers/shrunk.ts'
-import { bring, photoBox } from './device-photos.ts'
+import { bring } from './device-photos.ts'
 import { get, isPassing, put, remove } from './http.ts'
 import { useSignedIn } from './session.ts'
+import { photoBox } from './waiting-photos.ts'
 
 const key = (job: string) => ['jobs', job, 'photos']
 
@@ -33,7 +34,7 @@ export function useAddPhoto(job: string) {
         return await bring(photo)
       } catch (error) {
         if (!isPassing(error)) throw error
-        await photoBox.keep(photo)
+        await (await photoBox()).keep(photo)
         return { id: photo.id }
       }
     },

@@ -4,8 +4,7 @@ import type { SessionView } from '#server/http/views.ts'
 import type { BodyOf } from '#server/http/wire.ts'
 import type { Api } from '#server/wire.ts'
 import { get, isPassing, post, remove } from './http.ts'
-import { beforeLeaving, personHasLeft, personIsHere } from './keeping.ts'
-import { keptAnswers } from './kept-answers.ts'
+import { beforeLeaving, keptAnswers, personHasLeft, personIsHere } from './keeping.ts'
 import { shopQuery } from './shop-query.ts'
 import { loadWords } from './useSpeak.ts'
 
@@ -20,8 +19,9 @@ const left = {
 /** Without a line: whoever was here last on this device and has not left, with what the server had told them. */
 async function whoWasHere(client: QueryClient): Promise<SessionView | undefined> {
   if (left.get()) return undefined
-  const session = await keptAnswers.of<SessionView>('["session"]')
-  if (session) await keptAnswers.restore(client, Date.now())
+  const kept = await keptAnswers()
+  const session = await kept.of<SessionView>('["session"]')
+  if (session) await kept.restore(client, Date.now())
   return session
 }
 
@@ -35,7 +35,7 @@ async function whoIsHere({ client }: { client: QueryClient }): Promise<SessionVi
     throw error
   }
   // The server knows nobody here: signed out from elsewhere, or the device is no longer trusted.
-  if (!session) await keptAnswers.forget()
+  if (!session) void keptAnswers().then((kept) => kept.forget())
   if (!left.get()) return session
   if (session) {
     // Theirs is sent while they still may, then the server is told that they left.

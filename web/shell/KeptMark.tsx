@@ -1,9 +1,9 @@
 import { useSyncExternalStore } from 'react'
 import { Link, useLocation } from 'react-router'
-import { photoBox } from '#web/client/device-photos.ts'
 import { newVersion } from '#web/client/new-version.ts'
 import { useSignedIn } from '#web/client/session.ts'
 import { useKept } from '#web/client/useKept.ts'
+import { photoBox, waitingPhotos } from '#web/client/waiting-photos.ts'
 import { words } from '#words/en/screens/shell.ts'
 
 /** A calm mark of what waits on this device, with the way to what needs its person. */
@@ -14,7 +14,9 @@ export function KeptMark({ connected }: { connected: boolean }) {
   // The screen one is on says it itself.
   const drafts = kept?.drafts.filter((d) => d.place !== pathname) ?? []
   const taps = kept?.taps.filter((job) => !pathname.startsWith(`/jobs/${job}/`)).length ?? 0
-  const photos = useSyncExternalStore(photoBox.subscribe, photoBox.snapshot).filter((p) => p.person === person)
+  const photos = useSyncExternalStore(waitingPhotos.subscribe, waitingPhotos.snapshot).filter(
+    (p) => p.person === person,
+  )
   const newer = useSyncExternalStore(newVersion.subscribe, newVersion.isThere)
   const refused = photos.filter((p) => p.refused !== undefined)
   const waiting = photos.length - refused.length
@@ -27,7 +29,11 @@ export function KeptMark({ connected }: { connected: boolean }) {
       {refused.map((p) => (
         <span key={p.id}>
           {words.photoRefused(p.refused!)}{' '}
-          <button type="button" className="plain-button" onClick={() => void photoBox.dismiss(p.id)}>
+          <button
+            type="button"
+            className="plain-button"
+            onClick={() => void photoBox().then((box) => box.dismiss(p.id))}
+          >
             {words.readIt}
           </button>
         </span>

@@ -2,7 +2,6 @@ import { BulbOutlined, QuestionOutlined } from '@ant-design/icons'
 import { useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense } from 'react'
 import { NavLink, Outlet, useLocation } from 'react-router'
-import { useCarried } from '#web/client/carried.ts'
 import { useLive } from '#web/client/live.ts'
 import { useSignedIn, useSignOut } from '#web/client/session.ts'
 import { mayBeSignedOut } from '#web/client/useAtWork.ts'
@@ -35,6 +34,7 @@ const stockPlace = { to: '/stock', name: words.places.stock }
 const logo = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done' as const }))
 
 const Controls = lazy(() => import('./Controls.tsx'))
+const Carried = lazy(() => import('./Carried.tsx'))
 const ShortcutsDialog = lazy(() => import('./ShortcutsDialog.tsx'))
 
 /** A tablet left lying about is handed over by itself. */
@@ -44,7 +44,6 @@ export function Shell() {
   const session = useSignedIn()
   const signOut = useSignOut()
   const connected = useLive()
-  useCarried()
   const now = useNow(10_000)
   const [theme, setTheme] = useTheme()
   const { pathname } = useLocation()
@@ -96,6 +95,9 @@ export function Shell() {
         </button>
         <WhoIsHere />
       </header>
+      <Suspense>
+        <Carried />
+      </Suspense>
       <KeptMark connected={connected} />
       {help && (
         <Suspense>
