@@ -45,7 +45,7 @@ export interface EntryTexts {
   cups: Named
   consumables: Named
   finishes: Named & { promise: string }
-  checkList: { text: string }
+  checkList: { text: string; caution?: string }
   airs: Named & { how: string }
   equipment: Named
   skills: Named

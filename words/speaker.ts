@@ -65,6 +65,7 @@ export function speaker(language: Language) {
     limit: (limit: FitLimit) => limitInWords(limit, language),
     difference: (difference: Difference) => differenceInWords(difference, language),
     placeToCheck: (place: { id: string; function?: string | undefined }) => handover.placeToCheck(place, names),
+    checkCaution: (place: string): string | undefined => names.of('checkList', place).caution,
     refusal: (refusal: Refusal) => refusalInWords(refusal, language),
     need: (need: Need) => needInWords(need, language),
     incident: (kind: IncidentKind) => language.job.incidents[kind],

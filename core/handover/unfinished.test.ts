@@ -18,7 +18,7 @@ const ines = { person: 'ines', leads: false }
 const state = (...lines: Line[]) => replay(ledgerOf(lines), procedure)
 const asked = (of: Procedure, now: ReturnType<typeof state>, who = tam, unfinished?: string) => {
   const data = { to: 'Mira', ...(unfinished === undefined ? {} : { unfinished }) }
-  return refusal({ type: 'handed-over', data } as never, of, now, who, ['belts'], minute(600))?.code
+  return refusal({ type: 'handed-over', data } as never, of, now, who, [{ id: 'belts' }], minute(600))?.code
 }
 const why = 'called away to a hospital'
 const read = (of: Procedure, lines: Line[]) => {

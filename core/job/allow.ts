@@ -1,4 +1,5 @@
 import { byId } from '#core/catalogue/by-id.ts'
+import type { PlaceToCheck } from '#core/catalogue/check-list-place.ts'
 import { entryLimit, handOverLimit } from '#core/drying/ozone.ts'
 import { none } from '#core/message/message.ts'
 import { closingStages } from '#core/procedures/closing.ts'
@@ -152,16 +153,30 @@ function mayGoUnfinished(procedure: Procedure, state: WorkState, { leads }: Acto
   return mayBeEntered(procedure, state)
 }
 
-function mayHandOver(procedure: Procedure, state: WorkState, places: readonly string[]): Refusal | undefined {
+/** A place of the final check, and the kinds of surfaces it is about. */
+export type Place = Pick<PlaceToCheck, 'id' | 'kinds' | 'doorKind' | 'rowKind'>
+
+/** Nobody judges a place before what is done there is over; the closing of a job comes with it or after it. */
+function mayLook(place: Place, { steps }: Procedure, state: WorkState): Refusal | undefined {
+  const { kinds } = place
+  // The smell, the belongings, what was sold: of the whole car.
+  const ofAll = !kinds && !place.doorKind && !place.rowKind
+  const isOf = (surface: string) => kinds?.includes(surface.slice(surface.indexOf('.') + 1))
+  const open = steps.find((s) => !closing.has(s.stage) && !isOver(state, s.id) && (ofAll || s.surfaces.some(isOf)))
+  return open && no('not-done-there', { step: open.title })
+}
+const closing: ReadonlySet<string> = new Set(['put-away', 'final', 'hand-over'])
+
+function mayHandOver(procedure: Procedure, state: WorkState, places: readonly Place[]): Refusal | undefined {
   const open = procedure.steps.filter((s) => !isOver(state, s.id))
   if (open.length > 0) return no('steps-open', { open: open.length, first: open[0]!.title })
   const [stop] = openStops(procedure, state)
   if (stop) return no('stop-open', { step: stop.title })
   const inside = mayBeEntered(procedure, state) ?? waitsForSigning(procedure, state)
   if (inside) return inside
-  const unseen = places.filter((p) => !state.checks[p])
+  const unseen = places.filter((p) => !state.checks[p.id])
   if (unseen.length > 0) return no('checks-open', { open: unseen.length })
-  const failed = places.filter((p) => !state.checks[p]!.passed && state.checks[p]!.note.trim() === '')
+  const failed = places.filter(({ id }) => !state.checks[id]!.passed && state.checks[id]!.note.trim() === '')
   if (failed.length > 0) return no('failed-without-note', none)
   return undefined
 }
@@ -195,7 +210,7 @@ const stirs = new Set<WorkIntent['type']>(['step-started', 'step-finished', 'tim
 
 /**
  * Whether an intent is possible now; undefined means yes.
- * @param places ids of the car's final check list
+ * @param places of the car's final check list
  * @param now ISO 8601, from the caller: core reads no clock
  */
 export function refusal(
@@ -203,7 +218,7 @@ export function refusal(
   procedure: Procedure,
   state: WorkState,
   actor: Actor,
-  places: readonly string[],
+  places: readonly Place[],
   now: string,
 ): Refusal | undefined {
   if (state.handedOver) return no('handed-over', none)
@@ -258,8 +273,8 @@ export function refusal(
     }
   }
   if ('place' in data) {
-    if (!places.includes(data.place)) return no('unknown-place', { place: data.place })
-    return undefined
+    const place = places.find((p) => p.id === data.place)
+    return place ? mayLook(place, procedure, state) : no('unknown-place', { place: data.place })
   }
   if (intent.type === 'air-read' && ozoneOf(procedure, state)?.opened == null) return no('no-ozone', none)
   if ((intent.type === 'customer-said' || intent.type === 'extra-agreed') && !actor.leads)

@@ -16,7 +16,7 @@ const procedure = generateProcedure(
   requestFor(bodyNamed('two-seater'), { 'seat-1l.seat-base': { soil: 4 } }),
   catalogue,
 )
-const places = ['dash', 'boot']
+const places = [{ id: 'dash' }, { id: 'boot' }]
 const people = ['ana', 'ben', 'cyd', 'tam']
 const leads = new Set(['tam'])
 const minute = 60_000
@@ -47,7 +47,7 @@ function anything(random: Random, seen: WorkState, person: string): Said {
     { type: 'timer-ended', data: { step } },
     { type: 'dried-on', data: { step, did: random() < 0.5 ? 'misted' : 'pulled' } },
     { type: 'note', data: { text: `from ${person}` } },
-    { type: 'check-passed', data: { place: pick(random, places) } },
+    { type: 'check-passed', data: { place: pick(random, places).id } },
     { type: 'handed-over', data: { to: 'the customer', ...(random() < 0.5 ? { unfinished: 'called away' } : {}) } },
   ]
   return own === undefined && random() < 0.5 ? kinds[0]! : pick(random, random() < 0.9 ? kinds.slice(0, -1) : kinds)

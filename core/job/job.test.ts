@@ -39,7 +39,15 @@ const ask = (
   leads = false,
   p = procedure,
   places: string[] = [],
-) => refusal({ type, data } as WorkIntent, p, state, { person, leads }, places, clock(minute))?.code
+) =>
+  refusal(
+    { type, data } as WorkIntent,
+    p,
+    state,
+    { person, leads },
+    places.map((id) => ({ id })),
+    clock(minute),
+  )?.code
 
 describe('the reducer', () => {
   it('folds start, pause, resume and finish, keeping everyone who worked', () => {

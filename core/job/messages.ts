@@ -9,6 +9,7 @@ export interface RefusalMessages {
   'unknown-step': { step: string }
   'unknown-place': { place: string }
   'unknown-surface': { surface: string }
+  'not-done-there': { step: Title }
   over: { step: Title; status: string }
   'needs-clearing': { step: Title }
   'stop-stays': { step: Title }

@@ -270,6 +270,7 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
         by: event.author,
         note: event.data.note ?? '',
         selfChecked: workersOf(state).has(event.author),
+        ...(event.data.photo ? { photo: event.data.photo } : {}),
       }
       return { ...state, checks: { ...state.checks, [event.data.place]: check } }
     }

@@ -26,7 +26,11 @@ const PersonId = Type.String({ minLength: 1, maxLength: 60 })
 const Words = Type.String({ minLength: 1, maxLength: 300 })
 const OfStep = Type.Object({ step: StepId }, Strict)
 const Place = Type.Object(
-  { place: Type.String({ minLength: 1, maxLength: 60 }), note: Type.Optional(Type.String({ maxLength: 500 })) },
+  {
+    place: Type.String({ minLength: 1, maxLength: 60 }),
+    note: Type.Optional(Type.String({ maxLength: 500 })),
+    photo: Type.Optional(Uuid),
+  },
   Strict,
 )
 
@@ -284,7 +288,13 @@ export type Timer = Static<typeof Timer>
 
 /** `selfChecked`: the checker had worked on the car. */
 export const CheckState = Type.Object(
-  { passed: Type.Boolean(), by: Type.String(), note: Type.String(), selfChecked: Type.Boolean() },
+  {
+    passed: Type.Boolean(),
+    by: Type.String(),
+    note: Type.String(),
+    selfChecked: Type.Boolean(),
+    photo: Type.Optional(Type.String()),
+  },
   Strict,
 )
 

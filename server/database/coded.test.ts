@@ -111,7 +111,7 @@ const inWords: [RegExp, (a: any) => any][] = [
       version: undefined,
       needs: a.needs.map(speak.need),
       state: state(a.state),
-      places: a.places.map(({ function: dead, ...p }: any) => ({
+      places: a.places.map(({ function: dead, stand: _stand, ...p }: any) => ({
         ...p,
         text: speak.placeToCheck({ id: p.id, function: dead }),
       })),
@@ -122,7 +122,11 @@ const inWords: [RegExp, (a: any) => any][] = [
     // Areas, the sentence, care and what came of stains are told since.
     (a) => {
       const { areas: _a, summary: _s, care: _c, leather: _l, ...report } = speak.report(a.report)
-      return { ...a, report: { ...report, expectations: report.expectations.map(({ outcome: _o, ...e }) => e) } }
+      const checks = report.checks.map(({ stand: _stand, ...check }: any) => check)
+      return {
+        ...a,
+        report: { ...report, checks, expectations: report.expectations.map(({ outcome: _o, ...e }) => e) },
+      }
     },
   ],
   [

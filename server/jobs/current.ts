@@ -1,6 +1,7 @@
 import { and, asc, eq, gt, inArray, or } from 'drizzle-orm'
 import { LRUCache } from 'lru-cache'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
+import type { PlaceToCheck } from '#core/catalogue/check-list-place.ts'
 import { emptyState, reduce } from '#core/job/reduce.ts'
 import type { WorkState } from '#core/job/schema.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
@@ -14,7 +15,7 @@ export interface Current {
   shop: string
   version: number
   procedure: Procedure
-  places: string[]
+  places: PlaceToCheck[]
   /** The pace the procedure was made with. */
   rates: Readonly<Record<string, number>>
   state: WorkState
@@ -59,7 +60,7 @@ async function issuedOf(db: Database, scope: Scope, jobs: readonly Position[], c
         shop: scope.shop,
         version: row.version,
         procedure: row.procedure,
-        places: placesOf(row.request.checkIn, catalogue).map((p) => p.id),
+        places: placesOf(row.request.checkIn, catalogue),
         rates: row.request.rates ?? {},
         state: emptyState(),
       })

@@ -51,7 +51,7 @@ async function openOf(db: Database, scope: Scope, catalogue: Catalogue, one?: st
       job,
       procedure: current?.procedure ?? null,
       state: current?.state ?? emptyState(),
-      places: current?.places ?? [],
+      places: current?.places.map((p) => p.id) ?? [],
     }
   })
 }

@@ -9,7 +9,6 @@ export async function putOnDevice(): Promise<void> {
   if (!('serviceWorker' in navigator)) return
   const worker = new Workbox('/sw.js')
   worker.addEventListener('waiting', () => newVersion.found(worker))
-  worker.addEventListener('controlling', ({ isUpdate }) => isUpdate && location.reload())
   try {
     await worker.register()
     setInterval(() => void worker.update().catch(() => {}), every)

@@ -16,6 +16,7 @@ export const refusals: WordsOf<RefusalMessages> = {
   'unknown-step': ({ step }) => `This procedure has no step “${step}”.`,
   'unknown-place': ({ place }) => `The check list has no place “${place}”.`,
   'unknown-surface': ({ surface }) => `This car has no surface “${surface}”.`,
+  'not-done-there': ({ step }, n) => `Waits for ${quoted(step, n)}.`,
   over: ({ step, status }, n) => `${quoted(step, n)} is already ${status}.`,
   'needs-clearing': ({ step }, n) => `${quoted(step, n)} is not finished but cleared: who, with its references.`,
   'stop-stays': ({ step }, n) => `${quoted(step, n)} is never skipped. It is cleared by somebody who may.`,

@@ -264,6 +264,7 @@ export const words = {
     'not-yours': 'it was somebody else’s step',
     'unknown-step': 'the procedure does not have it any more',
     'unknown-place': 'the check list does not have it any more',
+    'not-done-there': 'the work there was not over',
     'unknown-surface': 'the car has no such surface',
     'handed-over': 'the vehicle had been handed over',
     'steps-open': 'steps were open',
