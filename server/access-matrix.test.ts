@@ -76,7 +76,7 @@ describe('access', () => {
   it('is the matrix of every route, every role and one’s own or (~) another’s shop that tests/fixtures/access.txt shows', async () => {
     expect(await matrix()).toBe(readFileSync('tests/fixtures/access.txt', 'utf8'))
     // Some two thousand calls.
-  }, 120_000)
+  })
   it('nothing works without signing in', async () => {
     for (const route of allRoutes(t.context).filter((r) => r.allow !== 'anybody'))
       expect(

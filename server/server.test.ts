@@ -192,6 +192,8 @@ describe('bad bodies', () => {
       'PUT /api/house-rules': { choices: { headliner: 'towel' } },
       'PUT /api/models': { make: 'Brant', model: 'Fennel', text: 'x', version: 0 },
       'PUT /api/photos/:id/marks': [{ x: 0.5, y: 0.5, text: 'x' }],
+      'POST /api/jobs/:id/shares': { id: uuidv7(), days: 30 },
+      'POST /api/jobs/:id/messages': { id: uuidv7(), to: 'Ms Reed', text: 'It is ready.' },
       'POST /api/jobs/:id/events': intent('step-skipped', { step: 'walk_round:car', reason: 'a good reason' }),
     }
     const tables = [
@@ -213,6 +215,8 @@ describe('bad bodies', () => {
       'rinses',
       'lots',
       'stock_moves',
+      'shares',
+      'messages',
     ]
     // The ways in come before a session and count wrong tries: they have tests of their own.
     const inside = allRoutes(t.context).filter((r) => r.allow !== 'anybody')
@@ -255,7 +259,7 @@ describe('bad bodies', () => {
     expect(sent).toBe(50 * inside.filter((r) => r.method === 'POST' || r.method === 'PUT').length)
     expect(await Promise.all(tables.map((table) => countOf(t, table)))).toEqual(before)
     expect((await lead.get(`/api/jobs/${job.id}`)).body.version).toBe(version)
-  }, 90_000)
+  })
   it('another content type, too large a body and unknown addresses are told as such', async () => {
     const send = (path: string, body: string, type: string) =>
       t.call('POST', path, body, { cookie: front.cookie, 'content-type': type })
@@ -377,6 +381,9 @@ describe('the published description', () => {
     expect((await t.call('POST', '/api/mixing/products/apc/sheet', sheet, pdfUp)).status).toBe(200)
     const kept = uuidv7()
     expect((await owner.send('POST', '/api/customers', { id: kept, ...customer })).status).toBe(200)
+    const link = (await owner.send('POST', `/api/jobs/${job.id}/shares`, { id: uuidv7(), days: 7 })).body
+    const ready = { id: uuidv7(), to: 'Ms Reed', text: 'It is ready.' }
+    expect((await owner.send('POST', `/api/jobs/${job.id}/messages`, ready)).status).toBe(200)
     const idFor = (path: string) =>
       path.startsWith('/api/photos')
         ? photo
@@ -395,8 +402,10 @@ describe('the published description', () => {
                     : job.id
     for (const route of allRoutes(t.context).filter((r) => r.method === 'GET')) {
       const id = idFor(route.path)
-      expect((await owner.get(route.path.replace(':id', id))).status, route.path).toBe(200)
+      const path = route.path.replace(':id', id).replace(':token', link.path.split('/').at(-1))
+      expect((await owner.get(path)).status, route.path).toBe(200)
     }
+    expect((await owner.send('DELETE', `/api/shares/${link.id}`)).status).toBe(204)
     const { body: file } = await owner.get(`/api/standards/${named}/file`)
     const other = { id: brought, file: { ...file, name: 'Brought in' } }
     expect((await owner.send('POST', '/api/standards', other)).status).toBe(200)
@@ -479,5 +488,5 @@ describe('the published description', () => {
       .map((r) => `${r.method} ${templated(r.path)}`)
       .filter((name) => !t.described.has(name))
     expect(missing).toEqual([])
-  }, 90_000)
+  })
 })

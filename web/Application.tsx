@@ -35,7 +35,9 @@ const Shop = lazy(() => import('#web/shop/ShopScreens.tsx'))
 const ShopFrame = lazy(() => import('#web/shell/ShopFrame.tsx'))
 const Weather = lazy(() => import('#web/weather/WeatherScreen.tsx'))
 const Work = lazy(() => import('#web/work/WorkScreen.tsx'))
+const History = lazy(() => import('#web/work/HistoryScreen.tsx'))
 const FinalCheck = lazy(() => import('#web/handover/FinalCheckScreen.tsx'))
+const Outbox = lazy(() => import('#web/handover/OutboxScreen.tsx'))
 const Report = lazy(() => import('#web/handover/ReportScreen.tsx'))
 
 const client = new QueryClient({
@@ -84,6 +86,7 @@ const router = createBrowserRouter([
               { path: '/standards', element: <Standards /> },
               { path: '/records', element: <Records /> },
               { path: '/weather', element: <Weather /> },
+              { path: '/outbox', element: <Outbox /> },
               {
                 element: <ShopFrame />,
                 children: [
@@ -103,6 +106,7 @@ const router = createBrowserRouter([
                   { path: 'work', element: <Work /> },
                   { path: 'final', element: <FinalCheck /> },
                   { path: 'report', element: <Report /> },
+                  { path: 'history', element: <History /> },
                 ],
               },
               { path: '*', element: <Nowhere /> },

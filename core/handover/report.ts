@@ -119,6 +119,7 @@ export function reportOf(
         selfChecked: check?.selfChecked ?? false,
       }
     }),
+    extras: state.extras ?? [],
     belongings: checkIn.belongings,
     workers: [...workersOf(state)],
     handedOver: state.handedOver,

@@ -1,7 +1,7 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { PlaceToCheck } from '#core/catalogue/check-list-place.ts'
 import { Belonging } from '#core/check-in/belonging.ts'
-import { HandedOver } from '#core/job/schema.ts'
+import { Extra, HandedOver } from '#core/job/schema.ts'
 import { Title } from '#core/procedures/message-schemas.ts'
 import { Expectation } from '#core/procedures/schema.ts'
 import { AreaDone } from './areas.ts'
@@ -42,6 +42,8 @@ export const Report = Type.Object(
         Strict,
       ),
     ),
+    /** More than was agreed at first, with its price and who took it. */
+    extras: Type.Array(Extra),
     belongings: Type.Array(Belonging),
     workers: Type.Array(Type.String()),
     handedOver: HandedOver,

@@ -8,6 +8,8 @@ const Strict = { additionalProperties: false }
 export const About = Type.Object(
   {
     place: Type.String({ maxLength: 120 }),
+    /** Where customers find it and how they reach it, as it stands on their paper. */
+    address: Type.Optional(Type.String({ maxLength: 300 })),
     units: Type.Union([Type.Literal('metric'), Type.Literal('us')]),
     currency: Type.String({ pattern: '^[A-Z]{3}$', description: 'ISO 4217' }),
     /** 1 is Monday, 7 is Sunday. */

@@ -1,7 +1,7 @@
 import { and, eq, gt, inArray, like, or } from 'drizzle-orm'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import type { Database } from '#server/database/connection.ts'
-import { customers, events, jobs, photos, procedures } from '#server/database/schema.ts'
+import { customers, events, jobs, messages, photos, procedures, shares } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
 import type { FileStore } from '#server/files/by-content.ts'
 import type { CsvBody, CsvView } from '#server/files/csv.ts'
@@ -127,7 +127,7 @@ async function eraseFromLedger(tx: Transaction, scope: Scope, { id, position }: 
   const rows = await tx
     .select({ position: events.position, type: events.type, data: events.data })
     .from(events)
-    .where(and(eq(events.job, id), inArray(events.type, ['handed-over', 'customer-said'])))
+    .where(and(eq(events.job, id), inArray(events.type, ['handed-over', 'customer-said', 'extra-agreed'])))
   for (const row of rows)
     await tx
       .update(events)
@@ -135,7 +135,9 @@ async function eraseFromLedger(tx: Transaction, scope: Scope, { id, position }: 
         data:
           row.type === 'handed-over'
             ? { ...row.data, to: erased, ...('unfinished' in row.data ? { unfinished: erased } : {}) }
-            : { ...row.data, from: erased, text: '' },
+            : row.type === 'extra-agreed'
+              ? { ...row.data, by: erased }
+              : { ...row.data, from: erased, text: '' },
       })
       .where(and(eq(events.job, id), eq(events.position, row.position)))
   await appendByServer(tx, scope, id, position, [{ type: 'customer-erased', data: { words: erased } }], now)
@@ -182,7 +184,9 @@ export async function eraseCustomer(
           .where(and(eq(procedures.job, row.job), eq(procedures.version, row.version)))
     }
     for (const job of theirs) await eraseFromLedger(tx, scope, job, now)
-    if (ids.length > 0) await tx.delete(photos).where(inArray(photos.job, ids))
+    // Their links show nothing any more, and what was written to them goes.
+    for (const table of ids.length > 0 ? [photos, shares, messages] : [])
+      await tx.delete(table).where(inArray(table.job, ids))
     await tx.delete(customers).where(mine(scope, id))
     await note(tx, { shop: scope.shop, what: 'customer-erased', by: scope.person, detail: `${theirs.length} jobs` })
     await announce(tx, { shop: scope.shop, topic: 'customers' })

@@ -267,6 +267,42 @@ export const wicking = mysqlTable(
   ],
 )
 
+/** A link with which a customer sees the paper of their car, and nothing else. Only its hash is known here. */
+export const shares = mysqlTable(
+  'shares',
+  {
+    id: id('id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    job: id('job_id').notNull(),
+    /** SHA-256 of what the link ends in. */
+    token: char('token_hash', { length: 64 }).notNull(),
+    by: id('made_by').notNull(),
+    made: moment('made').notNull(),
+    expires: moment('expires').notNull(),
+    revoked: moment('revoked'),
+  },
+  (t) => [
+    uniqueIndex('shares_token').on(t.token),
+    index('shares_of_job').on(t.shop, t.job),
+    within('shares_job', [t.shop, t.job], [jobs.shop, jobs.id]),
+  ],
+)
+
+/** What was sent to customers, by the stand-in for whatever sends it. */
+export const messages = mysqlTable(
+  'messages',
+  {
+    id: id('id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    job: id('job_id').notNull(),
+    to: varchar('sent_to', { length: 200 }).notNull(),
+    text: varchar('text', { length: 2000 }).notNull(),
+    by: id('sent_by').notNull(),
+    at: moment('at').notNull(),
+  },
+  (t) => [index('messages_shop').on(t.shop, t.at), within('messages_job', [t.shop, t.job], [jobs.shop, jobs.id])],
+)
+
 export const equipment = mysqlTable(
   'equipment',
   {

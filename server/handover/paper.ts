@@ -4,7 +4,7 @@ import { longMomentIn, monthAfter } from '#core/units/shop-time.ts'
 import { list, pdf, printable, soft } from '#server/files/pdf.ts'
 import { paper as words } from '#words/en/handover.ts'
 import { speak } from '#words/en/speak.ts'
-import type { Pair } from './store.ts'
+import type { Pair } from './store/pairs.ts'
 import type { ReportView } from './views.ts'
 
 type NamedPair = Pair & { name: string }
@@ -65,7 +65,14 @@ export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: st
             },
           ],
         },
-        { width: 'auto', text: printable(shopName), bold: true, alignment: 'right' },
+        {
+          width: 170,
+          stack: [
+            { text: printable(shopName), bold: true },
+            ...(view.shopAddress ? [{ text: printable(view.shopAddress), color: soft, fontSize: 10 }] : []),
+          ],
+          alignment: 'right',
+        },
       ],
     },
     { canvas: [{ type: 'line', x1: 0, y1: 6, x2: page, y2: 6, lineWidth: 1.4, lineColor: '#2F5D46' }] },
@@ -83,6 +90,7 @@ export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: st
             ...(report.areas.length > 0
               ? report.areas.map(({ area, did }) => bold(area, did))
               : [{ text: words.nothingYet, color: soft }]),
+            ...(report.extras.length > 0 ? [part(words.extras), list(report.extras, '')] : []),
             ...(stains.length > 0
               ? [part(words.cameOfIt), ...stains.map((e) => bold(`${e.what}:`, words.fared(e.words, e.outcome)))]
               : []),

@@ -1,15 +1,19 @@
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { reportOf } from '#core/handover/report.ts'
+import { ownCatalogue } from '#core/shop/catalogue.ts'
 import type { Database } from '#server/database/connection.ts'
 import { Problem } from '#server/http/problem.ts'
-import { type AppContext, type Route, routes } from '#server/http/route.ts'
+import { type AppContext, type FileAnswer, type Route, routes } from '#server/http/route.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { jobAtWork } from '#server/jobs/jobs.ts'
 import { namesOf } from '#server/jobs/names.ts'
 import { speak } from '#words/en/speak.ts'
 import { paperPdf } from './paper.ts'
-import { pairsFor } from './store.ts'
+import { messagesOf, sendMessage } from './store/messages.ts'
+import { pairsFor } from './store/pairs.ts'
+import { heldBy, revoke, share, sharesOf } from './store/shares.ts'
+import { addressOf } from './store/shop.ts'
 import type { ReportView } from './views.ts'
 import { handoverWires } from './wire.ts'
 
@@ -19,26 +23,48 @@ async function reportView(db: Database, scope: Scope, id: string, catalogue: Cat
   return {
     job: { id: job.id, callSign: job.callSign, colour: job.colour, state: job.state },
     shopName: scope.shopName,
+    shopAddress: await addressOf(db, scope),
     checkIn: job.checkIn,
     report: reportOf(job.checkIn, procedure, state, catalogue, scope.timeZone),
     names: await namesOf(db, scope),
   }
 }
 
-export const handoverRoutes = ({ db, files, now }: AppContext): Route[] =>
-  routes(handoverWires, {
+/** The paper a customer takes home. */
+async function paper(
+  { db, files, now }: AppContext,
+  scope: Scope,
+  id: string,
+  catalogue: Catalogue,
+): Promise<FileAnswer> {
+  const view = await reportView(db, scope, id, catalogue)
+  const { body, plate } = view.checkIn.vehicle
+  const surfaces = new Map(surfacesOf(body, catalogue.surfaces).map((s) => [s.id, speak.surface(s.name)]))
+  const pairs = await pairsFor(db, files, scope, id)
+  const named = pairs.map((pair) => ({ ...pair, name: surfaces.get(pair.surface) ?? '' }))
+  const bytes = await paperPdf(view, named, scope.timeZone, now())
+  return {
+    type: 'application/pdf',
+    bytes,
+    name: `handover-${plate.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.pdf`,
+  }
+}
+
+export const handoverRoutes = (context: AppContext): Route[] => {
+  const { db, now } = context
+  return routes(handoverWires, {
     'GET /api/jobs/:id/report': ({ catalogue, scope, params }) => reportView(db, scope, params.id, catalogue),
-    'GET /api/jobs/:id/report/paper': async ({ catalogue, scope, params }) => {
-      const view = await reportView(db, scope, params.id, catalogue)
-      const { body, plate } = view.checkIn.vehicle
-      const surfaces = new Map(surfacesOf(body, catalogue.surfaces).map((s) => [s.id, speak.surface(s.name)]))
-      const pairs = await pairsFor(db, files, scope, params.id)
-      const named = pairs.map((pair) => ({ ...pair, name: surfaces.get(pair.surface) ?? '' }))
-      const bytes = await paperPdf(view, named, scope.timeZone, now())
-      return {
-        type: 'application/pdf',
-        bytes,
-        name: `handover-${plate.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.pdf`,
-      }
+    'GET /api/jobs/:id/report/paper': ({ catalogue, scope, params }) => paper(context, scope, params.id, catalogue),
+    'GET /api/jobs/:id/shares': ({ scope, params }) => sharesOf(db, scope, params.id),
+    'POST /api/jobs/:id/shares': ({ scope, params, body }) => share(db, scope, params.id, body, now()),
+    'DELETE /api/shares/:id': ({ scope, params }) => revoke(db, scope, params.id, now()),
+    'GET /api/given/:token': async ({ params }) => {
+      const { job, scope } = await heldBy(db, params.token, now())
+      const { type, bytes } = await paper(context, scope, job, ownCatalogue(context.catalogue, scope.own))
+      // Shown, not kept: whoever holds the link looks at it.
+      return { type, bytes }
     },
+    'POST /api/jobs/:id/messages': ({ scope, params, body }) => sendMessage(db, scope, params.id, body, now()),
+    'GET /api/messages': ({ scope }) => messagesOf(db, scope),
   })
+}

@@ -1,5 +1,9 @@
+import { Type } from '@sinclair/typebox'
+import { Uuid } from '#core/units/uuid.ts'
 import { wires } from '#server/http/wire.ts'
-import { ReportView } from './views.ts'
+import { MadeShare, MessageView, ReportView, ShareView } from './views.ts'
+
+const Strict = { additionalProperties: false }
 
 export const handoverWires = wires({
   'GET /api/jobs/:id/report': {
@@ -9,5 +13,38 @@ export const handoverWires = wires({
   'GET /api/jobs/:id/report/paper': {
     allow: 'handover.see',
     file: ['application/pdf'],
+  },
+  'GET /api/jobs/:id/shares': {
+    allow: 'handover.give',
+    answer: Type.Array(ShareView),
+  },
+  'POST /api/jobs/:id/shares': {
+    allow: 'handover.give',
+    body: Type.Object({ id: Uuid, days: Type.Integer({ minimum: 1, maximum: 90 }) }, Strict),
+    answer: MadeShare,
+  },
+  'DELETE /api/shares/:id': {
+    allow: 'handover.give',
+  },
+  // Whoever holds a link: the paper, and nothing else.
+  'GET /api/given/:token': {
+    allow: 'anybody',
+    file: ['application/pdf'],
+  },
+  'POST /api/jobs/:id/messages': {
+    allow: 'handover.give',
+    body: Type.Object(
+      {
+        id: Uuid,
+        to: Type.String({ minLength: 3, maxLength: 200 }),
+        text: Type.String({ minLength: 3, maxLength: 2000 }),
+      },
+      Strict,
+    ),
+    answer: MessageView,
+  },
+  'GET /api/messages': {
+    allow: 'handover.give',
+    answer: Type.Array(MessageView),
   },
 })

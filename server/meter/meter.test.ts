@@ -11,7 +11,7 @@ beforeAll(async () => {
   t = await testServer(inject('database'))
   t.context.meter = standInMeter
   lead = await t.as('reedmere', 'tam', '4182')
-}, 60_000)
+})
 afterAll(() => t.close())
 
 /** The first readings of a stream, which is then left. */

@@ -86,7 +86,7 @@ it('a day with five disturbances: each is told, planned round, held by an indepe
   const last = await replanned()
   expect(last.assignments.find((a) => a.activity === moves[0]!.activity)!.technicians).toEqual([other])
   // A day is planned eight times over.
-}, 120_000)
+})
 
 it('planned again by itself: what happened brings an offer, which is kept as it was shown, or left until something else happens', async () => {
   const offer = async () => (await lead.get('/api/plan/offer')).body as OfferView | null
@@ -132,4 +132,4 @@ it('planned again by itself: what happened brings an offer, which is kept as it 
   expect((await lead.send('POST', '/api/plan/keep', { offer: both.id })).status).toBe(409)
   expect((await lead.send('POST', '/api/plan/back', { version: kept.body.version })).status).toBe(200)
   expect((await lead.send('POST', '/api/plan/keep', { offer: 'made up' })).body.code).toBe('offer-over')
-}, 120_000)
+})

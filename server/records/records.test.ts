@@ -24,7 +24,7 @@ beforeAll(async () => {
       arrives: new Date(Date.parse('2026-11-20T10:00:00Z') + i * 3_600_000).toISOString(),
       due: null,
     })
-}, 60_000)
+})
 afterAll(() => t.close())
 
 const ask = async (query: string, who = lead) => (await who.get(`/api/records${query}`)).body

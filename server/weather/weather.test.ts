@@ -16,7 +16,7 @@ beforeAll(async () => {
   t = await testServer(inject('database'))
   lead = await t.as('reedmere', 'tam', '4182')
   hand = await t.as('reedmere', 'ines', '2694')
-}, 60_000)
+})
 afterAll(() => t.close())
 
 const dayOf = (iso: string) => iso.slice(0, 10)

@@ -18,7 +18,7 @@ beforeAll(async () => {
   }
   t = await testServer(inject('database'), [shop])
   lead = await t.as('reedmere', 'tam', '4182')
-}, 60_000)
+})
 afterAll(() => t.close())
 
 const say = (type: string, data: object = {}) => lead.send('POST', `/api/jobs/${id}/events`, intent(type, data))
@@ -63,4 +63,4 @@ it('a scripted run: locked by what was shut, aired for its time, let into by a r
   const { state } = (await lead.get(`/api/jobs/${id}/work`)).body
   expect(state.air.map((r: any) => r.ppm)).toEqual([0.02, 0.2, 0.08])
   expect(JSON.stringify(state.notes)).toContain('air-read')
-}, 60_000)
+})

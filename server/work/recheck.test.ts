@@ -23,7 +23,7 @@ beforeAll(async () => {
   t = await testServer(inject('database'), [shop])
   lead = await t.as('reedmere', 'tam', '4182')
   hand = await t.as('reedmere', 'ines', '2694')
-}, 60_000)
+})
 afterAll(() => t.close())
 
 const say = async (by: Caller, type: string, data: object) => {

@@ -26,6 +26,12 @@ export const workRoutes = (context: AppContext): Route[] => {
       await jobOf(db, scope, params.id)
       return eventsOf(db, scope, params.id, after, 500)
     },
+    'GET /api/jobs/:id/events/file': async ({ scope, params }) => {
+      const { id, callSign } = await jobOf(db, scope, params.id)
+      const lines = (await eventsOf(db, scope, id)).map((event) => `${JSON.stringify(event)}\n`)
+      const name = `ledger-${callSign.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.jsonl`
+      return { type: 'application/x-ndjson', bytes: new TextEncoder().encode(lines.join('')), name }
+    },
     'POST /api/jobs/:id/events': async ({ catalogue, scope, params, body }) => {
       if ('events' in body) return { events: await appendFacts(db, scope, params.id, body, catalogue, now()) }
       return appendEvent(db, scope, params.id, body, catalogue, now())

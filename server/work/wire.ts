@@ -20,6 +20,11 @@ export const workWires = wires({
     query: { after: 'Only events after this position; at most 500 come at once.' },
     answer: Type.Array(LedgerEvent),
   },
+  // The whole ledger, one event a line, each as core/job/schema.ts has it.
+  'GET /api/jobs/:id/events/file': {
+    allow: 'work.see',
+    file: ['application/x-ndjson'],
+  },
   'POST /api/jobs/:id/events': {
     allow: 'day.see',
     // One intent, which may be refused, or what a device wrote down while it had no line, which is kept whatever happened meanwhile.

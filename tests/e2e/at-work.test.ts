@@ -68,7 +68,7 @@ it('whoever is stuck tells the lead with what is in the way, and takes another s
   await calls.waitFor({ state: 'detached' })
 
   // Nobody reloads the phone.
-  await page.getByText('Tam: key is at the front desk').waitFor({ timeout: 20_000 })
+  await page.getByText('Tam: key is at the front desk').waitFor({ timeout: 60_000 })
   expect((await stateOf()).calls[0].answer.note).toBe('key is at the front desk')
 })
 
@@ -93,7 +93,7 @@ it('a step is laid down with a reason and handed on; it stands first with whoeve
   await lead.page.goto(`${demo.base}/jobs/${job}/work`)
   await lead.page.getByText('Ines hands it to you: the boot is left').waitFor()
   expect(await now(lead.page)).toBe(step)
-  await expect.poll(async () => (await stateOf()).steps[step].handed?.by, { timeout: 20_000 }).toBeDefined()
+  await expect.poll(async () => (await stateOf()).steps[step].handed?.by, { timeout: 60_000 }).toBeDefined()
 })
 
 it('another step is taken where one can be', async () => {
@@ -119,7 +119,7 @@ it('an incident says first what to do, tells the lead, and more work is agreed b
   await clean(page, 'an incident')
   await dialog.getByRole('button', { name: 'Tell the lead' }).click()
   await dialog.waitFor({ state: 'detached' })
-  await lead.page.getByText('glass cleaner in the left eye').waitFor({ timeout: 20_000 })
+  await lead.page.getByText('glass cleaner in the left eye').waitFor({ timeout: 60_000 })
 
   await lead.page.getByRole('button', { name: 'More work wanted' }).click()
   const extra = lead.page.getByRole('dialog')

@@ -44,6 +44,7 @@ const places = [
   ['/weather', String.raw`weather\?.*`],
   ['/jobs/Calder Slipware/drying', 'weather'],
   ['/week', 'week'],
+  ['/outbox', 'messages'],
 ] as const
 
 describe('without a line', () => {
@@ -64,7 +65,7 @@ describe('without a line', () => {
       await page.route(question, (route) => route.abort('internetdisconnected'))
       await page.goto(base + path)
       const told = page.getByRole('alert').filter({ hasText: 'No connection.' }).first()
-      await told.waitFor({ timeout: 15_000 })
+      await told.waitFor({ timeout: 60_000 })
       expect(await page.getByRole('navigation', { name: 'Places' }).isVisible()).toBe(true)
       await page.unroute(question)
       await told.getByRole('button', { name: 'Try again' }).click()

@@ -42,13 +42,13 @@ describe('how a car dries', () => {
     expect(await axe(page)).toEqual([])
     const blower = await takes(page)
     await page.getByText('Windows a hand open', { exact: true }).click()
-    await expect.poll(() => takes(page), { timeout: 20_000 }).toBeGreaterThan(blower * 1.5)
+    await expect.poll(() => takes(page), { timeout: 60_000 }).toBeGreaterThan(blower * 1.5)
     // The same by key: the speed of the air goes up to that of a blower.
     const windows = await takes(page)
     const speed = page.getByRole('slider', { name: /Air speed/ })
     await speed.focus()
     for (let i = 0; i < 18; i++) await page.keyboard.press('ArrowRight')
-    await expect.poll(() => takes(page), { timeout: 20_000 }).toBeLessThan(windows)
+    await expect.poll(() => takes(page), { timeout: 60_000 }).toBeLessThan(windows)
     expect(await page.getByRole('button', { name: 'Dry it so' }).count()).toBe(0)
 
     await page.getByText('Windows a hand open', { exact: true }).click()

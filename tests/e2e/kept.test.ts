@@ -216,7 +216,7 @@ describe('a check-in stroke', () => {
     await page.getByRole('navigation', { name: 'Places' }).waitFor()
     await expect
       .poll(async () => (await api(page, `/api/jobs/${job}`)).checkIn.condition['seat-1l.seat-base']?.soil, {
-        timeout: 10_000,
+        timeout: 60_000,
       })
       .toBe(4)
     await page.context().close()

@@ -114,7 +114,7 @@ it('takes a newer version with things waiting to be sent: none of them is lost',
   await page.getByText('you are on it').waitFor()
   appendFileSync(join(pages, 'sw.js'), '\n// a newer version\n')
   await holds(page, 'navigator.serviceWorker.ready.then((r) => r.update()).then(() => true)')
-  await page.getByText('A newer version is on this device').waitFor({ timeout: 30_000 })
+  await page.getByText('A newer version is on this device').waitFor({ timeout: 60_000 })
   expect(await axe(page)).toEqual([])
   const reloaded = page.waitForEvent('load', { timeout: 60_000 })
   await page.getByRole('button', { name: 'Take it now' }).click()

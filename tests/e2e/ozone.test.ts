@@ -70,4 +70,4 @@ it('a car with ozone in it is locked on every phone: nobody inside, not before, 
   await jory.page.goto(`${base}/jobs/${id}/work`)
   await jory.page.getByRole('region', { name: 'Ozone: nobody inside' }).waitFor()
   expect(troubles.filter((t) => !t.includes('409'))).toEqual([])
-}, 120_000)
+})

@@ -25,7 +25,7 @@ const leadAt = async (path: string) => {
 /** Stays of which nothing has begun: their names begin with the car's. */
 const ahead = '.lanes .block.ahead'
 /** A plan takes a second or two, on a busy machine some more. */
-const patient = { timeout: 20_000 }
+const patient = { timeout: 60_000 }
 
 it('by keyboard alone: a block goes to somebody else and later, what it costs is said, it stays, and is taken back', async () => {
   const { page, troubles, plan } = await leadAt('/plan')
@@ -123,7 +123,7 @@ it('somebody goes home: two presses, the day is planned without them, and who ta
   await dialog.waitFor()
   expect(await axe(page)).toEqual([])
   await dialog.getByRole('button', { name: 'Plan without them' }).click()
-  await dialog.waitFor({ state: 'detached', timeout: 20_000 })
+  await dialog.waitFor({ state: 'detached', timeout: 60_000 })
   const after = await plan()
   expect(count(after, gone!.id)).toBe(0)
   expect(after.disturbed?.filter((d) => d.kind === 'away') ?? []).toEqual([])
@@ -152,7 +152,7 @@ it('somebody goes home: two presses, the day is planned without them, and who ta
   // They are back after all.
   await page.getByRole('button', { name: new RegExp(`^${gone!.name}: .*otherwise today`) }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'They are back' }).click()
-  await page.getByRole('dialog').waitFor({ state: 'detached', timeout: 20_000 })
+  await page.getByRole('dialog').waitFor({ state: 'detached', timeout: 60_000 })
   expect((await plan()).people.find((p) => p.id === gone!.id)!.away).toBeUndefined()
 })
 
@@ -170,14 +170,14 @@ it('somebody stays on: their hours of today are written as people write them, th
   await dialog.getByRole('textbox', { name: /Today/ }).fill('0–12, 13–23:30')
   expect(await axe(page)).toEqual([])
   await say.click()
-  await dialog.waitFor({ state: 'detached', timeout: 20_000 })
+  await dialog.waitFor({ state: 'detached', timeout: 60_000 })
   expect(await hoursOf()).toEqual([
     [0, 720],
     [780, 1410],
   ])
   await page.getByRole('button', { name: /^Wren: .*otherwise today/ }).click()
   await dialog.getByRole('button', { name: 'Usual hours again' }).click()
-  await dialog.waitFor({ state: 'detached', timeout: 20_000 })
+  await dialog.waitFor({ state: 'detached', timeout: 60_000 })
   expect(await hoursOf()).toEqual(usual)
   expect(troubles).toEqual([])
 })
@@ -186,7 +186,7 @@ it('how sure: odds on the flags, a curve with its words, and what would help, tr
   const { page, troubles } = await leadAt('/plan')
   await page.locator(ahead).first().click()
   const odds = page.locator('[data-odds]')
-  await odds.getByText(/8 days in 10 by \d+:\d\d/).waitFor({ timeout: 20_000 })
+  await odds.getByText(/8 days in 10 by \d+:\d\d/).waitFor({ timeout: 60_000 })
   await page
     .locator('.lanes .flag')
     .filter({ hasText: /\d+ in 10/ })
@@ -198,7 +198,7 @@ it('how sure: odds on the flags, a curve with its words, and what would help, tr
   await odds
     .getByRole('list', { name: 'What would help' })
     .getByText('promise a later time')
-    .waitFor({ timeout: 30_000 })
+    .waitFor({ timeout: 60_000 })
   expect(await axe(page)).toEqual([])
   expect(troubles).toEqual([])
 })
@@ -217,7 +217,7 @@ it('somebody is kept on a car: all of it that is ahead, and that they may do, st
   await expect.poll(async () => (await keptSteps()).length, patient).toBeGreaterThan(0)
   // It is kept, and then the day is planned with it.
   await expect.poll(async () => (await plan()).version, patient).toBe(version + 2)
-  await page.getByText('What the last change moved').waitFor({ timeout: 20_000 })
+  await page.getByText('What the last change moved').waitFor({ timeout: 60_000 })
   const who = (await plan()).people.find((p) => p.name === name)!.id
   for (const step of await keptSteps()) expect(step.by, step.id).toEqual([who])
   expect(troubles).toEqual([])
@@ -231,7 +231,7 @@ it('before anything is promised: when a car that is not planned yet could be rea
   const draft = day.jobs.find((j: any) => j.state === 'draft')
   await page.goto(`${base}/jobs/${draft.id}/procedure`)
   await page.getByRole('button', { name: 'When could it be ready?' }).click()
-  await page.getByText(/Ready about \d+:\d\d|Not today/).waitFor({ timeout: 30_000 })
+  await page.getByText(/Ready about \d+:\d\d|Not today/).waitFor({ timeout: 60_000 })
   expect(await axe(page)).toEqual([])
   // Nothing of it is kept.
   expect((await plan()).version).toBe(before.version)
@@ -255,8 +255,8 @@ it('something happens: the lead is asked on Day, sees what planning again would 
   const first = busy([])
   await goes(first.id, now)
   const told = page.getByRole('region', { name: 'The plan no longer holds' })
-  await told.getByText(new RegExp(`^${first.name} is not there for`)).waitFor({ timeout: 20_000 })
-  await told.getByRole('button', { name: 'Go by this plan' }).waitFor({ timeout: 30_000 })
+  await told.getByText(new RegExp(`^${first.name} is not there for`)).waitFor({ timeout: 60_000 })
+  await told.getByRole('button', { name: 'Go by this plan' }).waitFor({ timeout: 60_000 })
   await told.getByText('People would do otherwise').waitFor()
   expect(await axe(page)).toEqual([])
   await page.goto(base)
@@ -268,9 +268,9 @@ it('something happens: the lead is asked on Day, sees what planning again would 
   const second = busy([first.id])
   await goes(second.id, now)
   const keep = told.getByRole('button', { name: 'Go by this plan' })
-  await keep.waitFor({ timeout: 30_000 })
+  await keep.waitFor({ timeout: 60_000 })
   await keep.click()
-  await told.waitFor({ state: 'detached', timeout: 20_000 })
+  await told.waitFor({ state: 'detached', timeout: 60_000 })
   const after = await plan()
   for (const job of after.jobs)
     for (const step of job.steps)

@@ -39,6 +39,8 @@ const screens = [
   '/jobs/Brant Tendril/final',
   '/jobs/Brant Tendril/report',
   '/weather',
+  '/outbox',
+  '/jobs/Brant Fennel/history',
   '/jobs/Calder Slipware/drying',
   '/nowhere',
 ]
@@ -82,7 +84,7 @@ describe.each(whole ? looks : looks.slice(0, 2))('the demonstration day, %s', (n
       await watched.page.goto(base + path)
       // A screen may fetch several things at once.
       const fetching = watched.page.getByRole('status', { name: 'Fetching' })
-      await expect.poll(() => fetching.count(), { timeout: 20_000 }).toBe(0)
+      await expect.poll(() => fetching.count(), { timeout: 60_000 }).toBe(0)
       expect(await axe(watched.page)).toEqual([])
       expect(
         await watched.page.evaluate<number>('document.documentElement.scrollWidth - innerWidth'),

@@ -30,6 +30,8 @@ export async function person(
     hasTouch: viewport.width < 500,
     serviceWorkers,
   })
+  // What a busy machine takes is no fault of the page; what never comes is.
+  context.setDefaultTimeout(90_000)
   const page = await context.newPage()
   const troubles: string[] = []
   watched.push({ page, troubles })

@@ -12,6 +12,7 @@ import { Fetching } from '#web/ui/Fetching.tsx'
 import { KeptHere } from '#web/ui/KeptHere.tsx'
 import { PlacesCar } from '#web/ui/PlacesCar.tsx'
 import { useReport } from './api.ts'
+import { CustomerLink } from './CustomerLink.tsx'
 import { GiveAway } from './GiveAway.tsx'
 import './handover.css'
 import { words } from '#words/en/screens/handover.ts'
@@ -29,7 +30,7 @@ export default function ReportScreen() {
   const work = useWork(id).data
   if (view.isPending) return <Fetching lines={5} />
   if (view.isLoadingError) return <ErrorNotice error={view.error} onRetry={() => void view.refetch()} />
-  const { checkIn, shopName, names } = view.data
+  const { checkIn, shopName, shopAddress, names } = view.data
   const report = speak.handover(view.data)
   const { vehicle } = checkIn
   const isOpen = work?.procedure.steps.some((s) => !isOver(work.state, s.id)) ?? false
@@ -51,7 +52,10 @@ export default function ReportScreen() {
           </span>
         </div>
         <span className="row">
-          <strong>{shopName}</strong>
+          <span className="from-shop">
+            <strong>{shopName}</strong>
+            {shopAddress && <span className="soft">{shopAddress}</span>}
+          </span>
           <Button className="no-print" href={`/api/jobs/${id}/report/paper`} target="_blank">
             {words.pdf}
           </Button>
@@ -75,6 +79,16 @@ export default function ReportScreen() {
               ))}
             </ul>
           </section>
+          {report.extras.length > 0 && (
+            <section>
+              <h2>{words.extras}</h2>
+              <ul>
+                {report.extras.map((line) => (
+                  <li key={line}>{line}</li>
+                ))}
+              </ul>
+            </section>
+          )}
           {stains.length > 0 && (
             <section>
               <h2>{words.cameOfIt}</h2>
@@ -172,6 +186,7 @@ export default function ReportScreen() {
       ) : (
         mayGive && <GiveAway said={said} isOpen={isOpen} />
       )}
+      {mayGive && <CustomerLink job={id} car={`${vehicle.make} ${vehicle.model}`.trim()} shopName={shopName} />}
       <details className="no-print below">
         <summary>{words.step(report.done.length)}</summary>
         <ul aria-label={words.done}>

@@ -56,7 +56,14 @@ export default function RecordsScreen() {
   const list = records.data?.pages.flatMap((p) => p.records) ?? []
   return (
     <section className="card" aria-labelledby="records">
-      <h2 id="records">{words.title}</h2>
+      <div className="row spread">
+        <h2 id="records">{words.title}</h2>
+        <span className="row">
+          <Link className="in-text" to="/outbox">
+            {words.outbox}
+          </Link>
+        </span>
+      </div>
       <div className="row list-tools">
         <Input.Search
           className="field-xl"

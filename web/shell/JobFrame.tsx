@@ -21,7 +21,7 @@ export function JobFrame() {
       ? (['checkIn'] as const)
       : state === 'draft'
         ? (['checkIn', 'procedure', 'drying'] as const)
-        : (['checkIn', 'procedure', 'drying', 'work', 'final', 'report'] as const)
+        : (['checkIn', 'procedure', 'drying', 'work', 'final', 'report', 'history'] as const)
   const path = {
     checkIn: 'check-in',
     procedure: 'procedure',
@@ -29,6 +29,7 @@ export function JobFrame() {
     work: 'work',
     final: 'final',
     report: 'report',
+    history: 'history',
   }
   return (
     <>
@@ -40,7 +41,11 @@ export function JobFrame() {
         </span>
         <nav className="tabs no-print to-the-end" aria-label={words.screensOf(callSign)}>
           {tabs.map((tab) => (
-            <NavLink key={tab} to={path[tab]} data-desk={tab === 'drying' && state !== 'draft' ? true : undefined}>
+            <NavLink
+              key={tab}
+              to={path[tab]}
+              data-desk={(tab === 'drying' && state !== 'draft') || tab === 'history' ? true : undefined}
+            >
               {words.job[tab]}
             </NavLink>
           ))}

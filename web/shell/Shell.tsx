@@ -27,6 +27,8 @@ const leadPlace = { to: '/standards', name: words.places.standards, desk: true }
 const ownerPlace = { to: '/shop', name: words.places.shop }
 /** Reached from the day and from the customers. */
 const recordsPlace = { to: '/records', name: words.places.records }
+/** Reached from the records. */
+const outboxPlace = { to: '/outbox', name: words.places.outbox }
 /** Reached from the day. */
 const weekPlace = { to: '/week', name: words.places.week }
 /** Reached from the mixing bench. */
@@ -60,7 +62,7 @@ export function Shell() {
     return true
   })
   const [help, setHelp] = useHelp()
-  const here = [...shown, stockPlace, recordsPlace, weekPlace].findLast((p) =>
+  const here = [...shown, stockPlace, recordsPlace, weekPlace, outboxPlace].findLast((p) =>
     p.to === '/' ? pathname === '/' : pathname.startsWith(p.to),
   )
   return (

@@ -92,6 +92,9 @@ function AboutForm({ shop }: { shop: ShopView }) {
         <Form.Item name="place" label={words.about.place}>
           <Input maxLength={120} />
         </Form.Item>
+        <Form.Item name="address" label={words.about.address}>
+          <Input maxLength={300} />
+        </Form.Item>
         <Form.Item name="timeZone" label={words.about.zone} rules={[{ required: true }]}>
           <Select showSearch options={zones()} />
         </Form.Item>

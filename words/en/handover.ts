@@ -1,8 +1,11 @@
 import type { AreaDone } from '#core/handover/areas.ts'
 import type { RemainsMessages } from '#core/handover/messages.ts'
 import type { Report } from '#core/handover/schema.ts'
+import type { Extra } from '#core/job/schema.ts'
+import { sayMoney } from '#core/units/money.ts'
 import { say, type WordsOf } from '#words/message.ts'
 import type { Names } from '#words/names.ts'
+import { agreedHow } from './job.ts'
 import { reasons, titles } from './procedures.ts'
 
 /** A place of the final check; what does not work in this car says it otherwise. */
@@ -134,6 +137,7 @@ export const paper = {
   remains: 'What stays, and why',
   nothingRemains: 'Nothing known.',
   mechanic: 'For a mechanic',
+  extras: 'Agreed on top',
   belongings: 'Back in the car',
   noBelongings: 'None were found.',
   care: 'Care',
@@ -152,3 +156,7 @@ export const lookedOver = (seen: number, of: number, by: readonly string[], self
   seen === 0
     ? `${of} places are still to be looked at before the car goes.`
     : `${seen === of ? `All ${of}` : `${seen} of ${of}`} places that are easily forgotten were looked at${by.length > 0 ? ` by ${by.join(' and ')}` : ''}.${selfChecked ? ' (self-checked)' : ''}`
+
+/** Work that was agreed on top, as its payer reads it. */
+export const extra = ({ what, price, currency, by, how }: Extra): string =>
+  `${what}, ${price === 0 ? 'free of charge' : `${sayMoney(price, currency)} ${currency}`}; agreed with ${by} ${agreedHow[how]}`

@@ -53,6 +53,7 @@ export function handoverInWords(
       ),
       ...(checkIn.findings ?? []).map(({ what, where }) => [what, where].filter(Boolean).join(', ')),
     ],
+    extras: told.extras.map(handover.extra),
     belongings: told.belongings.map(({ what, where }) => [what, where.toLowerCase()].filter(Boolean).join(', ')),
     lookedOver: handover.lookedOver(
       seen.length,

@@ -36,6 +36,28 @@ export const words = {
   came: 'It is',
   chance: (said: string, chance: number) => `${said}, ${chance} in 100`,
   step: (n: number) => `${n} steps, for the shop`,
+  readyText: (car: string, shop: string, link: string) =>
+    `Your ${car} is ready. What we did, what stays and how to keep it: ${link}\n${shop}`,
+  link: {
+    title: 'Link for the customer',
+    lead: (days: number) =>
+      `Shows this paper and nothing else to whoever has it, for ${days} days or until it is taken back.`,
+    make: 'Make a link',
+    address: 'The link',
+    copy: 'Copy',
+    copied: 'Copied',
+    to: 'To whom: a number or an address',
+    text: 'Message',
+    send: 'Send',
+    sent: 'It is in the outbox.',
+    until: (at: string, by: string) => `shows it until ${at}, made by ${by}`,
+    takeBack: 'Take back',
+  },
+  outbox: {
+    title: 'Sent to customers',
+    lead: 'This installation sends nothing by itself: a stand-in keeps here what would go out.',
+    none: 'Nothing yet. A handover has a link and a message to send.',
+  },
   give: 'Hand over',
   to: 'Handed to',
   takenAway: 'Taken before it is finished',

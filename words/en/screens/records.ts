@@ -1,6 +1,7 @@
 /** User-visible words of the records: every job there ever was. */
 export const words = {
   title: 'All cars, past and present',
+  outbox: 'Sent to customers',
   find: 'Plate, customer, car',
   state: 'State',
   states: [

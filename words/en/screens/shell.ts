@@ -22,6 +22,7 @@ export const words = {
     records: 'Records',
     week: 'Week',
     stock: 'Stock',
+    outbox: 'Outbox',
   },
   job: {
     checkIn: 'Check-in',
@@ -30,6 +31,7 @@ export const words = {
     work: 'Work',
     final: 'Final check',
     report: 'Handover',
+    history: 'History',
   },
   handOver: 'Someone else takes over',
   signOut: 'Sign out',

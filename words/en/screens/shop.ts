@@ -60,6 +60,7 @@ export const words = {
     name: 'Name of the shop',
     noName: 'What is it called?',
     place: 'Place',
+    address: 'Address on the customer’s paper',
     zone: 'Time zone',
     units: 'At the bench show',
     unitNames: [
