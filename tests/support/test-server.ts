@@ -15,6 +15,9 @@ import type { AppContext } from '#server/http/route.ts'
 import { Live } from '#server/http/stream.ts'
 import { interfaceCheck } from './interface-check.ts'
 
+/** JSON, and not lines of it. */
+const isJson = (type: string): boolean => /[/+]json/.test(type)
+
 let count = 0
 
 /** A fresh database in the test instance, migrated. @returns its address */
@@ -84,13 +87,13 @@ export async function testServer(base: string, shops: ShopSpec[] = [demoShop], m
       path,
       response.status,
       type,
-      type.includes('json') ? await response.clone().json() : undefined,
+      isJson(type) ? await response.clone().json() : undefined,
     )
     return response
   }
   const read = async (response: Response) => ({
     status: response.status,
-    body: !response.headers.get('content-type')?.includes('json') ? undefined : await response.json(),
+    body: isJson(response.headers.get('content-type') ?? '') ? await response.json() : undefined,
   })
   return {
     context,
