@@ -4,7 +4,7 @@ import type { AnswerOf } from '#server/http/wire.ts'
 import type { Api } from '#server/wire.ts'
 import { ApiError, isPassing, post } from './http.ts'
 import { keptEvents } from './kept-events.ts'
-import { followTap } from './news.ts'
+import { followOwn } from './news.ts'
 import { type Answer, type Kept, type KeptStore, Outbox, type Settled } from './outbox.ts'
 
 async function answered(sending: Promise<readonly number[]>): Promise<Answer> {
@@ -90,7 +90,7 @@ export const outbox = new Outbox({
   // Locks are not there over plain http from another machine; sending twice is one event all the same.
   alone: <T>(work: () => Promise<T>) =>
     navigator.locks ? (navigator.locks.request('outbox', work) as Promise<T>) : work(),
-  stored: (job) => client && followTap(client, job),
+  stored: (job, types) => client && followOwn(client, job, types),
   announce: (settled) => pages.postMessage(settled),
 })
 pages.onmessage = ({ data }: MessageEvent<Settled[]>) => void outbox.heard(data)

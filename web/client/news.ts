@@ -117,6 +117,13 @@ export function followTap(client: QueryClient, job: string): void {
   void client.invalidateQueries({ queryKey: ['jobs', job, 'report'] })
 }
 
+/** Follows what was said here and is stored now: as far as it goes, like anybody's. */
+export function followOwn(client: QueryClient, job: string, types: readonly string[]): void {
+  const kind = types.find((type) => changesTheJob.has(type)) ?? null
+  if (kind === null) followTap(client, job)
+  else hear(client, { topic: 'job', job, position: null, kind })
+}
+
 /** Makes the screens that show what changed ask for it: as little as that is. */
 export function hear(client: QueryClient, { topic, job, kind }: News): void {
   if (topic === 'job' && job !== null && kind !== null && !changesTheJob.has(kind)) {

@@ -49,7 +49,7 @@ export interface OutboxOptions {
   /** Tells the other pages of this browser to look again, and what came of things they may be waiting for. */
   announce?(settled: readonly Settled[]): void
   /** A job's ledger has grown by what waited here. */
-  stored?(job: string): void
+  stored?(job: string, types: readonly string[]): void
 }
 
 /** What came of something that was said. */
@@ -249,7 +249,10 @@ export class Outbox {
     const sent = batch.map((e, i) => ({ ...e, position: positions[i]! }))
     this.lately = [...this.lately, ...sent].slice(-remembered)
     await this.take(batch.map((e) => e.order))
-    this.options.stored?.(batch[0]!.job)
+    this.options.stored?.(
+      batch[0]!.job,
+      batch.map((e) => e.event.type),
+    )
     this.settleAll(batch.map((e, i) => ({ event: e.event.id, outcome: { is: 'stored', position: positions[i]! } })))
   }
 
