@@ -82,13 +82,7 @@ export async function testServer(base: string, shops: ShopSpec[] = [demoShop], m
     })
     // Every answer any test gets is held against the published description.
     const type = response.headers.get('content-type') ?? ''
-    inspection.check(
-      method,
-      path,
-      response.status,
-      type,
-      isJson(type) ? await response.clone().json() : undefined,
-    )
+    inspection.check(method, path, response.status, type, isJson(type) ? await response.clone().json() : undefined)
     return response
   }
   const read = async (response: Response) => ({
