@@ -127,7 +127,7 @@ await shoot(boss, 'products', '/shop/products', async (page) => {
   await page.getByRole('button', { name: /^Heron hide cream/ }).click()
 })
 const hand = await signedIn('ines', '2694', phone)
-await shoot(hand, 'work-phone', `/jobs/${fleet}/work`)
+await shoot(hand, 'work-phone', `/jobs/${fleet}/work`, (page) => page.locator('[data-now]').waitFor())
 await shoot(hand, 'day-phone', '/')
 const front = await signedIn('bea', '3925', phone)
 await shoot(front, 'check-in-phone', `/jobs/${pottery}/check-in`)

@@ -4,6 +4,7 @@ import type { PlaceToCheck } from '#core/catalogue/check-list-place.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
 import { useAddPhoto } from '#web/client/photos.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
+import { PhotoField } from '#web/ui/PhotoField.tsx'
 import { words } from '#words/en/screens/handover.ts'
 import { speak } from '#words/en/speak.ts'
 import { useTreatAgain } from './api.ts'
@@ -55,13 +56,7 @@ export function NotRightDialog({ job, place, worked, error, onClose, onAppend }:
           rows={3}
           onChange={(e) => setNote(e.target.value)}
         />
-        <input
-          ref={file}
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          capture="environment"
-          aria-label={words.notePhoto}
-        />
+        <PhotoField label={words.notePhoto} file={file} />
         {failed && <ErrorNotice error={failed} />}
         <div className="row">
           {worked.length > 0 && (

@@ -4,10 +4,10 @@ import type { Surface } from '#core/cabin/schema.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
 import { useAddPhoto } from '#web/client/photos.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
+import { PhotoField } from '#web/ui/PhotoField.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
-import { PhotoField } from './PhotoField.tsx'
 
 interface Props {
   job: string
