@@ -3,11 +3,11 @@ import { useRef, useState } from 'react'
 import type { PlaceToCheck } from '#core/catalogue/check-list-place.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
 import { useAddPhoto } from '#web/client/photos.ts'
+import { useFailRecheck } from '#web/client/recheck.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { PhotoField } from '#web/ui/PhotoField.tsx'
 import { words } from '#words/en/screens/handover.ts'
 import { speak } from '#words/en/speak.ts'
-import { useTreatAgain } from './api.ts'
 
 interface Props {
   job: string
@@ -22,7 +22,7 @@ interface Props {
 /** A place that is not right: it is treated again by the next way, or stays and is told. */
 export function NotRightDialog({ job, place, worked, error, onClose, onAppend }: Props) {
   const add = useAddPhoto(job)
-  const again = useTreatAgain(job)
+  const again = useFailRecheck(job)
   const file = useRef<HTMLInputElement>(null)
   const [note, setNote] = useState('')
   const [busy, setBusy] = useState(false)

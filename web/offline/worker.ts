@@ -11,8 +11,8 @@ declare const __FILES__: { url: string; revision: string | null }[]
 
 precacheAndRoute(__FILES__)
 cleanupOutdatedCaches()
-// Pages that the server itself draws are none of the application.
-registerRoute(new NavigationRoute(createHandlerBoundToURL('/index.html'), { denylist: [/^\/api\//, /^\/given\//] }))
+// What the server itself answers, a customer's paper too, is none of the application.
+registerRoute(new NavigationRoute(createHandlerBoundToURL('/index.html'), { denylist: [/^\/api\//] }))
 
 // A new version waits until whoever is here takes it: nothing changes under a hand.
 self.addEventListener('message', ({ data }) => {

@@ -3,11 +3,11 @@ import { useMemo, useState } from 'react'
 import type { Body, Surface } from '#core/cabin/schema.ts'
 import type { DrySeen } from '#core/job/schema.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
+import { useFailRecheck } from '#web/client/recheck.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { LitCar } from '#web/ui/LitCar.tsx'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
-import { useFailRecheck } from './api.ts'
 
 interface Props {
   job: string
