@@ -6,6 +6,7 @@ import { firstScreen } from './bench/first-screen.ts'
 import { kills } from './bench/kills.ts'
 import { lanes } from './bench/lanes.ts'
 import { ledger } from './bench/ledger.ts'
+import { listeners } from './bench/listeners.ts'
 import { peers } from './bench/peers.ts'
 import { plan } from './bench/plan.ts'
 import { requests } from './bench/requests.ts'
@@ -20,6 +21,7 @@ const sections: Record<string, () => Promise<object>> = {
   firstScreen,
   lanes,
   ledger,
+  listeners,
   requests,
   kills,
   tap,

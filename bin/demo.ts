@@ -9,7 +9,7 @@ process.env.WEATHER ??= 'mild'
 process.env.METER ??= 'stand-in'
 const settings = settingsOrEnd({ port: 4180, folder: join(root, '.data', 'demo') })
 const { running } = await openOrEnd({ ...settings, databaseUri: undefined, folder: join(root, '.data', 'demo') })
-await seedDemo(running.context, standInSource(settings.weather ?? 'mild'))
+await seedDemo(running.context, standInSource(settings.weather ?? 'mild'), true)
 const health = await fetch(`http://127.0.0.1:${running.port}/readyz`)
 if (!health.ok) throw new Error(`The server answers ${health.status} to its own health check.`)
 

@@ -4,7 +4,6 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pino from 'pino'
 import type { Page } from 'playwright-core'
-import { v7 as uuidv7 } from 'uuid'
 import { startInstance } from '#server/database/instance.ts'
 import { seedDemo } from '#server/demo/day.ts'
 import { start } from '#server/serve.ts'
@@ -16,7 +15,7 @@ const only = process.argv.slice(2)
 const folder = mkdtempSync(join(tmpdir(), 'chamomile-pictures-'))
 const database = await startInstance({ folder, throwAway: true })
 const running = await start({ databaseUri: database.uri, port: 0, pages: 'dist/web', log: pino({ level: 'error' }) })
-await seedDemo(running.context, standInSource('mild'))
+await seedDemo(running.context, standInSource('mild'), true)
 const browser = await launch()
 const watched: string[][] = []
 const base = `http://127.0.0.1:${running.port}`
@@ -91,22 +90,6 @@ await shoot(lead, 'mixing', '/mixing?product=apc&ratio=1:10', async (page) => {
   await page.getByLabel('Poured already (ml)').fill('120')
   await page.getByRole('heading', { name: 'Too much was poured. What you can do' }).scrollIntoViewIfNeeded()
 })
-const bottles = (await (await lead.request.get(`${base}/api/mixing/containers`)).json()) as {
-  id: string
-  name: string
-}[]
-for (const [i, [product, concentrate, water]] of (
-  [
-    ['apc', 1, 10],
-    ['glass-cleaner', 1, 10],
-    ['pre-spray', 1, 15],
-  ] as const
-).entries())
-  await lead.request.post(`${base}/api/mixing/batches`, {
-    data: { id: uuidv7(), product, ratio: { concentrate, water }, container: bottles[i + 2]!.id, fill: 400 },
-    headers: { origin: base },
-  })
-await shoot(lead, 'bottles', '/mixing?part=bottles')
 await shoot(lead, 'stock', '/stock', async (page) => {
   await page.getByText('Interior all-purpose cleaner').first().click()
 })
@@ -122,6 +105,7 @@ await shoot(lead, 'plan', '/plan', async (page) => {
 await shoot(lead, 'final-check', `/jobs/${florist}/final`)
 await shoot(lead, 'handover', `/jobs/${florist}/report`)
 const boss = await signedIn('odile', '7301', desk)
+await shoot(boss, 'records', '/records/figures', (page) => page.locator('.bars .point').first().waitFor())
 await shoot(boss, 'first-day', '/shop')
 await shoot(boss, 'products', '/shop/products', async (page) => {
   await page.getByRole('button', { name: /^Heron hide cream/ }).click()

@@ -3,6 +3,7 @@ import { Catalogue } from '#core/catalogue/catalogue.ts'
 import { CheckIn } from '#core/check-in/check-in.ts'
 import { AirAnswer, AirRequest, DryAnswer, DryRequest } from '#core/drying/schema.ts'
 import { StandardFile } from '#core/formats/exchange.ts'
+import { ShopLine } from '#core/formats/shop-lines.ts'
 import { WorkIntent } from '#core/job/schema.ts'
 import { LabelRequest } from '#core/mixing/label.ts'
 import { MarksRequest } from '#core/mixing/marks.ts'
@@ -37,6 +38,7 @@ export const schemaFiles: Record<string, TSchema> = {
   'docs/schemas/own.json': Own,
   'docs/schemas/shop.json': SetUp,
   'docs/schemas/work-event.json': WorkIntent,
+  'docs/schemas/shop-line.json': ShopLine,
   // One a file of the catalogue: wholeCar is whole-car.json.
   ...Object.fromEntries(
     Object.entries(Catalogue.properties).map(([part, schema]) => [

@@ -43,6 +43,7 @@ const mayImport = {
     job: ['message', 'drying', 'procedures', 'catalogue', 'check-in', 'plan', 'condition', 'cabin', 'units'],
     stock: ['units'],
     handover: ['message', 'job', 'procedures', 'catalogue', 'check-in', 'condition', 'cabin', 'units'],
+    records: ['handover', 'job', 'procedures', 'mixing', 'check-in', 'units'],
   },
   server: {
     database: [],
@@ -60,6 +61,7 @@ const mayImport = {
     mixing: capability,
     people: capability,
     records: capability,
+    export: capability,
     weather: capability,
     shop: capability,
     photos: capability,

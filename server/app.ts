@@ -5,6 +5,7 @@ import { catalogueRoutes } from './catalogue/routes.ts'
 import { checkInRoutes } from './check-in/routes.ts'
 import { customerRoutes } from './customers/routes.ts'
 import { dayRoutes } from './day/routes.ts'
+import { exportRoutes } from './export/routes.ts'
 import { handoverRoutes } from './handover/routes.ts'
 import { createApp } from './http/app.ts'
 import type { Env } from './http/env.ts'
@@ -45,6 +46,7 @@ export const allRoutes = (context: AppContext): Route[] =>
     handoverRoutes,
     shopRoutes,
     recordsRoutes,
+    exportRoutes,
     weatherRoutes,
   ].flatMap((routes) => routes(context))
 

@@ -217,6 +217,8 @@ describe('bad bodies', () => {
       'stock_moves',
       'shares',
       'messages',
+      'job_facts',
+      'foretold',
     ]
     // The ways in come before a session and count wrong tries: they have tests of their own.
     const inside = allRoutes(t.context).filter((r) => r.allow !== 'anybody')
@@ -476,6 +478,11 @@ describe('the published description', () => {
     expect((await owner.send('PUT', '/api/shop/own', { version: 0, own: shop.own })).status).toBe(200)
     expect((await owner.send('PUT', '/api/shop/machines', { machines: shop.machines })).status).toBe(200)
     expect((await owner.get('/api/records?find=fennel')).status).toBe(200)
+    const days = 'from=2026-11-01&to=2026-11-30'
+    expect((await owner.get(`/api/records/figures?${days}`)).status).toBe(200)
+    expect((await owner.get(`/api/records/file?of=times&${days}`)).status).toBe(200)
+    expect((await owner.get(`/api/jobs/${job.id}/record`)).status).toBe(200)
+    expect((await owner.get('/api/shop/export')).status).toBe(200)
     const list = { csv: 'name,finish\nMs Reed,show\n,trade', take: 'good' }
     expect((await owner.send('POST', '/api/customers/csv', list)).body).toMatchObject({ good: 1, taken: 1 })
     expect((await owner.get('/api/customers/csv')).status).toBe(200)

@@ -2,6 +2,7 @@ import type { catalogueWires } from './catalogue/wire.ts'
 import type { checkInWires } from './check-in/wire.ts'
 import type { customersWires } from './customers/wire.ts'
 import type { dayWires } from './day/wire.ts'
+import type { exportWires } from './export/wire.ts'
 import type { handoverWires } from './handover/wire.ts'
 import type { mixingWires } from './mixing/wire.ts'
 import type { peopleWires, signInWires } from './people/wire.ts'
@@ -32,4 +33,5 @@ export type Api = typeof signInWires &
   typeof handoverWires &
   typeof shopWires &
   typeof recordsWires &
+  typeof exportWires &
   typeof weatherWires

@@ -30,6 +30,8 @@ const WorkList = lazy(() => import('#web/work/WorkListScreen.tsx'))
 const Customers = lazy(() => import('#web/customers/CustomersScreen.tsx'))
 const Standards = lazy(() => import('#web/standards/StandardsScreen.tsx'))
 const People = lazy(() => import('#web/people/PeopleScreen.tsx'))
+const Figures = lazy(() => import('#web/records/FiguresScreen.tsx'))
+const JobRecord = lazy(() => import('#web/records/JobRecordScreen.tsx'))
 const Records = lazy(() => import('#web/records/RecordsScreen.tsx'))
 const Shop = lazy(() => import('#web/shop/ShopScreens.tsx'))
 const ShopFrame = lazy(() => import('#web/shell/ShopFrame.tsx'))
@@ -85,6 +87,7 @@ const router = createBrowserRouter([
               { path: '/customers', element: <Customers /> },
               { path: '/standards', element: <Standards /> },
               { path: '/records', element: <Records /> },
+              { path: '/records/figures', element: <Figures /> },
               { path: '/weather', element: <Weather /> },
               { path: '/outbox', element: <Outbox /> },
               {
@@ -107,6 +110,7 @@ const router = createBrowserRouter([
                   { path: 'final', element: <FinalCheck /> },
                   { path: 'report', element: <Report /> },
                   { path: 'history', element: <History /> },
+                  { path: 'record', element: <JobRecord /> },
                 ],
               },
               { path: '*', element: <Nowhere /> },

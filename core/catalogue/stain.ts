@@ -14,6 +14,8 @@ export const StainKind = Type.Object(
     /** Sugar and product: the panel is rinsed out by extraction, whatever dries quicker. */
     rinsedOut: Type.Optional(Type.Literal(true)),
     chance: Type.Object({ fresh: Type.Number(), old: Type.Number() }, Strict),
+    /** Of how many stains the shop's own chances were seen; left out where they are the catalogue's. */
+    records: Type.Optional(Type.Integer({ minimum: 1 })),
     /** Who it is left to where nothing is planned. */
     left: Type.Optional(LeftTo),
     /** What the planned work on cloth and carpet is; none: stopped or recorded. */

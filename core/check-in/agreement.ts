@@ -1,15 +1,18 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { Moment, Person, Strict } from './shape.ts'
 
-/** What the customer was shown and signed: strokes as lists of x, y in a 300 × 100 field. */
+/** A signature: strokes as lists of x, y in a 300 × 100 field. */
+export const Strokes = Type.Array(Type.Array(Type.Number({ minimum: 0, maximum: 300 }), { maxItems: 2000 }), {
+  minItems: 1,
+  maxItems: 60,
+})
+
+/** What the customer was shown and signed. */
 export const Agreement = Type.Object(
   {
     name: Person,
     at: Moment,
-    strokes: Type.Array(Type.Array(Type.Number({ minimum: 0, maximum: 300 }), { maxItems: 2000 }), {
-      minItems: 1,
-      maxItems: 60,
-    }),
+    strokes: Strokes,
     /** The chances as they were shown, so that outcomes can be held against them. */
     shown: Type.Array(
       Type.Object(

@@ -41,7 +41,7 @@ const areaByZone: Record<string, Area> = {
   glass: 'glass',
 }
 /** "door-1l.glass-side" is glass, "seat-1l.seat-base" a seat. */
-function areaOf(surface: string): Area | undefined {
+export function areaOf(surface: string): Area | undefined {
   const [zone = '', kind = ''] = surface.split('.')
   return kind.startsWith('glass-') ? 'glass' : areaByZone[zone.replace(/-?\d.*$/, '')]
 }
@@ -76,6 +76,9 @@ function deedOf(step: Step, wet: ReadonlySet<string>): Deed | undefined {
   if (step.dryIn === undefined) return 'cleaned'
   return step.surfaces.some((s) => wet.has(s)) ? 'washed-wet' : 'washed'
 }
+
+/** Whether its owner would say of a step that something was done there: not of a round, a cover or a check. */
+export const isDeed = (step: Step): boolean => step.crew > 0 && deedOf(step, new Set()) !== undefined
 
 /** Surfaces that were wetted and that nobody has found dry. */
 function stillWet({ steps }: Procedure, state: WorkState): Set<string> {

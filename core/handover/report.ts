@@ -2,28 +2,20 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
 import { openStops } from '#core/job/allow.ts'
-import { isRecheck } from '#core/job/recheck.ts'
 import { isOver, stepState, workersOf } from '#core/job/reduce.ts'
 import type { WorkState } from '#core/job/schema.ts'
 import { attendedMinutes, handMinutes } from '#core/procedures/attended.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { momentIn } from '#core/units/shop-time.ts'
+import { notDone } from './accounted.ts'
 import { areasDone } from './areas.ts'
 import { checkListFor } from './check-list.ts'
 import { type Remains, remains } from './messages.ts'
+import { outcomeOf } from './outcome.ts'
 import type { Report } from './schema.ts'
 
 /** Months after which leather is looked after again. */
 export const leatherAfter = 6
-
-/** What came of a stain: out, where its place was judged and found right, or left as it is; undefined while nobody has judged it. */
-function outcomeOf(surface: string, procedure: Procedure, state: WorkState): 'gone' | 'stays' | undefined {
-  const left = (state.rechecks ?? []).some((r) => r.as === 'stays' && r.surface === surface)
-  if (left) return 'stays'
-  const judges = procedure.steps.filter((s) => isRecheck(s) && s.surfaces.includes(surface))
-  const judged = judges.length > 0 && judges.every((s) => stepState(state, s.id).status === 'finished')
-  return judged ? 'gone' : undefined
-}
 
 /** Areas that a customer reads of; what is set up and what closes a job is not among them. */
 const told = new Set(['clear-out', 'dry-pass', 'overhead', 'seats', 'floor', 'hard', 'finish'])
@@ -62,6 +54,7 @@ export function reportOf(
 ): Report {
   const surfaces = surfacesOf(checkIn.vehicle.body, catalogue.surfaces)
   const nameOf = (id: string) => surfaces.find((s) => s.id === id)?.name ?? null
+  const did = areasDone(procedure, state)
   const places = checkListFor(checkIn, surfaces, catalogue)
   const attended = procedure.steps.filter((s) => s.crew > 0)
   const skipped = attended
@@ -99,7 +92,15 @@ export function reportOf(
     done: attended
       .filter((s) => stepState(state, s.id).status === 'finished')
       .map((s) => ({ title: s.title, by: stepState(state, s.id).by, minutes: Math.max(1, Math.ceil(handMinutes(s))) })),
-    areas: areasDone(procedure, state),
+    areas: did,
+    notDone: notDone(
+      checkIn,
+      surfaces,
+      procedure,
+      state,
+      catalogue,
+      did.map((d) => d.area),
+    ),
     leather: attended.some((s) => s.stage === 'leather' && stepState(state, s.id).status === 'finished'),
     attended: attendedMinutes(attended.filter((s) => stepState(state, s.id).status === 'finished')),
     remains: [...cutShort(procedure, state), ...skipped, ...residuals, ...stays, ...appeared, ...failed],

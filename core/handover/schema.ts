@@ -4,6 +4,7 @@ import { Belonging } from '#core/check-in/belonging.ts'
 import { Extra, HandedOver } from '#core/job/schema.ts'
 import { Title } from '#core/procedures/message-schemas.ts'
 import { Expectation } from '#core/procedures/schema.ts'
+import { AreaNotDone } from './accounted.ts'
 import { AreaDone } from './areas.ts'
 import { Remains } from './message-schemas.ts'
 
@@ -17,6 +18,8 @@ export const Report = Type.Object(
     done: Type.Array(Type.Object({ title: Title, by: Type.Array(Type.String()), minutes: Type.Integer() }, Strict)),
     /** The same by area, as its owner would say it. */
     areas: Type.Array(AreaDone),
+    /** Where nothing was done, and as what that counts: with the areas all that a package holds. */
+    notDone: Type.Array(AreaNotDone),
     /** Leather was cleaned or cared for: it wants that again. */
     leather: Type.Boolean(),
     /** Median minutes of work in what was done, everybody's hands added up. */

@@ -181,6 +181,14 @@ function mayHandOver(procedure: Procedure, state: WorkState, places: readonly Pl
   return undefined
 }
 
+/** A time is set right by a lead, of work that is done: also of a car that is gone, where it is noticed. */
+function mayCorrect(id: string, { steps }: Procedure, state: WorkState, { leads }: Actor): Refusal | undefined {
+  const step = steps.find((s) => s.id === id)
+  if (!step) return no('unknown-step', { step: id })
+  if (!leads) return no('lead-only', none)
+  return stepState(state, id).status === 'finished' && step.crew > 0 ? undefined : no('not-over', { step: step.title })
+}
+
 /** An ozone run holds the whole car: nobody works in it, nothing of it is cut short, and only a reading ends it. */
 function heldByOzone(
   intent: Pick<WorkIntent, 'type'>,
@@ -221,8 +229,9 @@ export function refusal(
   places: readonly Place[],
   now: string,
 ): Refusal | undefined {
-  if (state.handedOver) return no('handed-over', none)
   const { data } = intent
+  if (intent.type === 'time-corrected') return mayCorrect((data as { step: string }).step, procedure, state, actor)
+  if (state.handedOver) return no('handed-over', none)
   if ('step' in data) {
     const step = procedure.steps.find((s) => s.id === data.step)
     const holder = stirs.has(intent.type) && holderOf(data.step, procedure, state)

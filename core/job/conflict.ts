@@ -15,6 +15,7 @@ const cameTooLate = new Set([
   'lead-only',
   'lead-records',
   'lead-answers',
+  'not-over',
   'no-call',
   'no-timer',
   'lead-judges',

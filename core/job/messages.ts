@@ -47,6 +47,7 @@ export interface RefusalMessages {
   'still-runs': { step: Title }
   'to-oneself': { step: Title }
   'no-tank': { step: Title }
+  'not-over': { step: Title }
   'lead-answers': None
   'no-call': None
   'needs-reading': { limit: number; ppm: number | null }
@@ -73,6 +74,7 @@ export interface LogMessages {
   'extra-agreed': Omit<Extra, 'recordedBy' | 'at'>
   tank: { step: Title; did: 'filled' | 'emptied'; litres: number }
   'dried-on': { step: Title; did: 'misted' | 'pulled' }
+  'time-corrected': { step: Title; minutes: number; reason: string }
 }
 export type LogSaid = MessageOf<LogMessages>
 export const log = saying<LogMessages>()

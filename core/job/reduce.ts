@@ -88,6 +88,12 @@ const withLine = (state: WorkState, author: string, at: string, said: LogSaid, s
   notes: [...state.notes, { author, said, at, ...(stop === undefined ? {} : { stop }) }],
 })
 
+/** A handing over without whose hand it was: their name, their signature and whatever was said of them. */
+export const withoutHand = <T extends { to: string; unfinished?: string; signature?: unknown }>(
+  { signature: _signature, ...given }: T,
+  words: string,
+): Omit<T, 'signature'> => ({ ...given, to: words, ...(given.unfinished === undefined ? {} : { unfinished: words }) })
+
 /** The state without whoever the car belonged to: who took it, and what they said. */
 const withoutCustomer = (state: WorkState, words: string): WorkState => ({
   ...state,
@@ -99,11 +105,7 @@ const withoutCustomer = (state: WorkState, words: string): WorkState => ({
     return line
   }),
   ...(state.extras ? { extras: state.extras.map((e) => ({ ...e, by: words })) } : {}),
-  handedOver: state.handedOver && {
-    ...state.handedOver,
-    to: words,
-    ...(state.handedOver.unfinished === undefined ? {} : { unfinished: words }),
-  },
+  handedOver: state.handedOver && withoutHand(state.handedOver, words),
 })
 
 /** The state with what was seen of surfaces judged dry. */
@@ -246,6 +248,18 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
       const { step, reason } = event.data
       const next = withStep(state, step, { status: 'waiting', runningBy: null, event: event.id })
       return withLine(next, event.author, at, log('stop-refused', { step: titleOf(procedure, step), reason }), step)
+    }
+    case 'time-corrected': {
+      const { step, minutes, reason } = event.data
+      const { untimed: _untimed, ...old } = stepState(state, step)
+      const corrected = { ...old, worked: minutes, corrected: { by: event.author, reason } }
+      const next = { ...state, steps: { ...state.steps, [step]: corrected } }
+      return withLine(
+        next,
+        event.author,
+        at,
+        log('time-corrected', { step: titleOf(procedure, step), minutes, reason }),
+      )
     }
     case 'skill-waived': {
       const { step, person, reason } = event.data

@@ -1,4 +1,5 @@
 import { type Static, type TSchema, Type } from '@sinclair/typebox'
+import { Strokes } from '#core/check-in/agreement.ts'
 import type { Condition } from '#core/condition/schema.ts'
 import { Title } from '#core/procedures/message-schemas.ts'
 import { taggedUnion } from '#core/units/tagged-union.ts'
@@ -44,6 +45,17 @@ export const IncidentKind = Type.Union([
   Type.Literal('other'),
 ])
 export type IncidentKind = Static<typeof IncidentKind>
+
+/** As the car is given back: what was taken down when it came. */
+export const GivenBack = Type.Object(
+  {
+    keys: Type.Optional(Type.Integer({ minimum: 0, maximum: 9 })),
+    mileage: Type.Optional(Type.Integer({ minimum: 0, maximum: 9_999_999 })),
+    fuel: Type.Optional(Type.Integer({ minimum: 0, maximum: 100 })),
+  },
+  Strict,
+)
+export type GivenBack = Static<typeof GivenBack>
 
 const intents = [
   kind('step-started', OfStep),
@@ -173,6 +185,18 @@ const intents = [
   kind('air-read', Type.Object({ ppm: Type.Number({ minimum: 0, maximum: 1000 }) }, Strict)),
   // What a moisture meter read where a step dries.
   kind('moisture-read', Type.Object({ step: StepId, grams: Type.Number({ minimum: 0, maximum: 20_000 }) }, Strict)),
+  // A lead sets right what a step took: somebody forgot to tap, or the phone lay in a pocket. Also once the car is gone.
+  kind(
+    'time-corrected',
+    Type.Object(
+      {
+        step: StepId,
+        minutes: Type.Number({ minimum: 0.2, maximum: 1440 }),
+        reason: Type.String({ minLength: 3, maxLength: 300 }),
+      },
+      Strict,
+    ),
+  ),
   kind(
     'handed-over',
     Type.Object(
@@ -180,6 +204,8 @@ const intents = [
         to: Type.String({ minLength: 1, maxLength: 80 }),
         /** Why it goes before it is finished; only a lead lets it. */
         unfinished: Type.Optional(Type.String({ minLength: 3, maxLength: 500 })),
+        back: Type.Optional(GivenBack),
+        signature: Type.Optional(Strokes),
       },
       Strict,
     ),
@@ -270,6 +296,8 @@ export const StepState = Type.Object(
     finishedAt: Nullable,
     /** Why it was left out, or laid down. */
     reason: Nullable,
+    /** Its time was set right. */
+    corrected: Type.Optional(Type.Object({ by: Type.String(), reason: Type.String() }, Strict)),
     /** Laid down for somebody to go on with. */
     handed: Type.Optional(Type.Object({ to: Type.String(), by: Type.String() }, Strict)),
     /** The event that brought it to this status. */
@@ -300,7 +328,14 @@ export const CheckState = Type.Object(
 
 export const HandedOver = Type.Union([
   Type.Object(
-    { to: Type.String(), by: Type.String(), at: Type.String(), unfinished: Type.Optional(Type.String()) },
+    {
+      to: Type.String(),
+      by: Type.String(),
+      at: Type.String(),
+      unfinished: Type.Optional(Type.String()),
+      back: Type.Optional(GivenBack),
+      signature: Type.Optional(Strokes),
+    },
     Strict,
   ),
   Type.Null(),

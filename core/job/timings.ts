@@ -4,12 +4,13 @@ import { reduce, replay, stepState } from './reduce.ts'
 import type { WorkEvent, WorkState } from './schema.ts'
 
 /** Minutes shorter than this are a slip of the thumb, not a time. */
-const shortest = 0.2
+export const shortestTime = 0.2
 
 const ofMachines: ReadonlySet<string> = new Set(['kit', 'put-away'])
 
 /**
- * What a step took in minutes of work, pauses left out, against the catalogue's minutes for it, at the event that ends it.
+ * What a step took in minutes of work, pauses left out, against the catalogue's minutes for it, at the event that ends it or sets its time
+ * right.
  * A step with anything recorded without a line gives no time: device clocks are displayed, never trusted.
  * @param state after the event
  * @param rates the shop's pace the procedure was made with: taken out again, so that paces never pile up
@@ -20,11 +21,11 @@ export function timingOf(
   procedure: Procedure,
   rates: Readonly<Record<string, number>> = {},
 ): Timing | undefined {
-  if (event.type !== 'step-finished') return undefined
+  if (event.type !== 'step-finished' && event.type !== 'time-corrected') return undefined
   const step = procedure.steps.find((s) => s.id === event.data.step)
   const { worked, untimed } = stepState(state, event.data.step)
   // Setting a machine up and putting it away is no treatment of anything.
-  if (!step || step.crew === 0 || ofMachines.has(step.stage) || step.byHand || untimed || worked < shortest)
+  if (!step || step.crew === 0 || ofMachines.has(step.stage) || step.byHand || untimed || worked < shortestTime)
     return undefined
   return {
     treatment: step.treatment,

@@ -19,9 +19,14 @@ export const About = Type.Object(
     hour: Type.Optional(Type.Integer({ minimum: 0, maximum: 1e7 })),
     /** Air of the hall in which cars dry; left out: they dry outdoors, in the weather. */
     indoors: Type.Optional(Outside),
+    /** Days after the handing over in which something that was not right is made good for nothing; 14 where left out. */
+    reworkDays: Type.Optional(Type.Integer({ minimum: 0, maximum: 365 })),
     /** What an hour of work beside a package is sold for, in minor units. */
     sells: Type.Optional(Type.Integer({ minimum: 0, maximum: 1e7 })),
   },
   Strict,
 )
 export type About = Static<typeof About>
+
+/** Days in which a car may come back for what was not right. */
+export const reworkDaysOf = (about: Pick<About, 'reworkDays'> | null | undefined): number => about?.reworkDays ?? 14

@@ -2,8 +2,10 @@ import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { ForbiddenRule } from '#core/catalogue/forbidden-rule.ts'
 import type { Package } from '#core/catalogue/package.ts'
+import type { StainKind } from '#core/catalogue/stain.ts'
 import type { Treatment } from '#core/catalogue/treatment.ts'
 import { BadInput } from '#core/units/fault.ts'
+import { shifted } from '#core/units/odds.ts'
 import { ownFaults } from './check.ts'
 import { byMachine, missingOf, productOf } from './products.ts'
 import type { Own, OwnPackage, OwnTreatment, TreatmentChange } from './schema.ts'
@@ -51,6 +53,16 @@ const withPlate = (machine: Catalogue['equipment'][number], plate: Own['kit'][st
   ...(plate?.ozone && machine.ozone ? { ozone: plate.ozone } : {}),
   ...(plate?.warmUp && machine.warmUp ? { warmUp: plate.warmUp } : {}),
 })
+
+/** A stain with the chances that the shop's own records have. */
+const withRecords = (stain: StainKind, seen: NonNullable<Own['chances']>[string] | undefined): StainKind =>
+  seen
+    ? {
+        ...stain,
+        chance: { fresh: shifted(stain.chance.fresh, seen.shift), old: shifted(stain.chance.old, seen.shift) },
+        records: seen.of,
+      }
+    : stain
 
 const packageOf = ({ id, like, groups, retired }: OwnPackage, { packages }: Catalogue): Package => ({
   ...(like === null ? {} : byId(packages, like, 'package')),
@@ -104,6 +116,7 @@ function built(shipped: Catalogue, own: Own): Catalogue {
       ...shipped.checkList,
       ...own.checks.filter((c) => !c.retired).map(({ id, kinds }) => ({ id, ...(kinds.length > 0 ? { kinds } : {}) })),
     ],
+    stains: shipped.stains.map((s) => withRecords(s, own.chances?.[s.id])),
     equipment: shipped.equipment.map((e) => withPlate(e, own.kit[e.id])),
     composed: true,
     swaps: made.filter((t) => t.instead).map((t) => ({ treatment: t.like, use: [t.id] })),

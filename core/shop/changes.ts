@@ -28,10 +28,10 @@ function text(value: unknown): string | null {
 }
 
 type Entry = Record<string, unknown>
-const parts: readonly (keyof Own)[] = ['products', 'uses', 'treatments', 'kit', 'made', 'packages', 'checks']
+const parts: readonly (keyof Own)[] = ['products', 'uses', 'treatments', 'kit', 'made', 'packages', 'checks', 'chances']
 
 /** A part as things by their id: a list by the ids in it, a table by its keys. */
-function things(part: Own[keyof Own]): Map<string, Entry> {
+function things(part: Own[keyof Own] = {}): Map<string, Entry> {
   const all: [string, Entry][] = Array.isArray(part)
     ? part.map((thing) => [thing.id, thing as unknown as Entry])
     : Object.entries(part).map(([id, value]) => [id, Array.isArray(value) ? { used: value } : (value as Entry)])

@@ -144,6 +144,9 @@ export function ownFaults(own: Own, shipped: Catalogue): Fault[] {
     ...Object.keys(own.kit).flatMap((id) =>
       listed(shipped.equipment, id) ? [] : [fault(`/kit/${id}`, ownFault('unknown', { what: 'machine', id }))],
     ),
+    ...Object.keys(own.chances ?? {}).flatMap((id) =>
+      listed(shipped.stains, id) ? [] : [fault(`/chances/${id}`, ownFault('unknown', { what: 'stain', id }))],
+    ),
     ...own.made.flatMap((made, i) => [
       ...changeFaults(made.change, made.like, `/made/${i}/change`, shipped),
       ...(onRungs.has(made.like)

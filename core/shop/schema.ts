@@ -158,6 +158,13 @@ export const Own = Type.Object(
     made: Type.Array(OwnTreatment, { maxItems: 60 }),
     packages: Type.Array(OwnPackage, { maxItems: 40 }),
     checks: Type.Array(OwnCheck, { maxItems: 60 }),
+    /** By stain: how its chances of coming out differ here, on the logit scale, and from how many it was seen. */
+    chances: Type.Optional(
+      Type.Record(
+        Type.String({ maxLength: 60 }),
+        Type.Object({ shift: Type.Number({ minimum: -6, maximum: 6 }), of: Type.Integer({ minimum: 1 }) }, Strict),
+      ),
+    ),
   },
   { ...Strict, $id: 'own', title: 'What a shop writes over the shipped catalogue' },
 )

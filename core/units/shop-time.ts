@@ -37,6 +37,9 @@ const said = (zone: string, iso: string, options: Intl.DateTimeFormatOptions): s
 export const longMomentIn = (zone: string, iso: string): string =>
   `${said(zone, iso, { weekday: 'long', day: 'numeric', month: 'long' }).replace(',', '')}, ${said(zone, iso, { hour: 'numeric', minute: '2-digit' })}`
 
+/** A calendar day as it stands at a chart or in a table: "25 Nov". @param day YYYY-MM-DD */
+export const shortDay = (day: string): string => said('UTC', `${day}T12:00:00Z`, { day: 'numeric', month: 'short' })
+
 /** The month that is so many after a moment's: "May". The first of it, so that no short month is jumped over. */
 export function monthAfter(zone: string, iso: string, months: number): string {
   const [year, month] = dayIn(zone, iso).split('-').map(Number)

@@ -5,12 +5,11 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CheckIn, Money } from '#core/check-in/check-in.ts'
 import { carSvg } from '#core/formats/car-svg.ts'
-import { strokePoints } from '#core/formats/stroke.ts'
 import { expectationsOf } from '#core/procedures/make/expectations.ts'
 import { sayMinutes } from '#core/units/format.ts'
 import { sayMoney } from '#core/units/money.ts'
 import { momentIn } from '#core/units/shop-time.ts'
-import { heading, list, pdf, printable, soft } from '#server/files/pdf.ts'
+import { heading, list, pdf, printable, signatureOf, soft } from '#server/files/pdf.ts'
 import type { Scope } from '#server/http/scope.ts'
 import type { JobRow } from '#server/jobs/jobs.ts'
 import { papers } from '#words/en/papers.ts'
@@ -29,14 +28,8 @@ export const mostPhotos = 6
 
 function signature({ agreement }: CheckIn, zone: string): Content {
   if (!agreement) return { text: words.unsigned, color: soft }
-  const lines = agreement.strokes.map(
-    (stroke) => `<polyline points="${strokePoints(stroke)}" fill="none" stroke="#1F3329" stroke-width="2"/>`,
-  )
   return {
-    stack: [
-      { svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 300 100">${lines.join('')}</svg>`, width: 150 },
-      { text: printable(`${agreement.name}, ${momentIn(zone, agreement.at)}`) },
-    ],
+    stack: [signatureOf(agreement.strokes), { text: printable(`${agreement.name}, ${momentIn(zone, agreement.at)}`) }],
   }
 }
 

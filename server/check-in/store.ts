@@ -15,9 +15,9 @@ import { type CallSign, freeCallSigns } from './call-signs.ts'
 import type { JobView } from './views.ts'
 
 export function jobView(job: JobRow): JobView {
-  const { id, callSign, colour, state, version, checkIn, arrives, due, procedureVersion, calledOff } = job
+  const { id, callSign, colour, state, version, checkIn, arrives, due, procedureVersion, calledOff, reworkOf } = job
   const seen = { id, callSign, colour, state, version, checkIn, arrives, due, procedureVersion }
-  return { ...seen, ...(calledOff ? { calledOff } : {}) }
+  return { ...seen, ...(calledOff ? { calledOff } : {}), ...(reworkOf ? { reworkOf } : {}) }
 }
 
 export interface NewJob {
@@ -25,6 +25,15 @@ export interface NewJob {
   checkIn: CheckIn
   arrives: string
   due: string | null
+  /** The job it makes good. */
+  reworkOf?: string
+}
+
+/** Only a car that was handed over comes back for what was not right. */
+async function judgeRework(db: Database, scope: Scope, id: string | undefined): Promise<void> {
+  if (id === undefined) return
+  const { state, callSign } = await jobOf(db, scope, id)
+  if (state !== 'handed-over') throw new Problem(409, 'still-here', `${callSign} has not been handed over yet.`)
 }
 
 /** What a job row keeps of its check-in beside the whole, so that a returning car and a customer's cars are found. */
@@ -83,6 +92,7 @@ const mostAttempts = 24
 /** Opens a job with the first call sign that no open job of the shop has. Sent twice, it is still one job. */
 export async function openJob(db: Database, scope: Scope, job: NewJob): Promise<JobRow> {
   await judgeCustomer(db, scope, job.checkIn)
+  await judgeRework(db, scope, job.reworkOf)
   for (let attempt = 0; ; attempt++) {
     // The first free one; after somebody was quicker any of a few, so that many at once do not chase the same name.
     const open = await callSignsFor(db, scope, attempt === 0 ? 1 : 24)

@@ -16,6 +16,8 @@ export const JobView = Type.Object(
     arrives: Type.String(),
     due: Type.Union([Type.String(), Type.Null()]),
     procedureVersion: Type.Union([Type.Integer(), Type.Null()]),
+    /** The job it makes good. */
+    reworkOf: Type.Optional(Type.String()),
   },
   { additionalProperties: false },
 )

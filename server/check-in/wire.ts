@@ -14,7 +14,17 @@ const Due = Type.Union([Moment, Type.Null()])
 
 const Strict = { additionalProperties: false }
 
-const Opening = Type.Object({ id: Uuid, checkIn: CheckIn, arrives: Moment, due: Due }, Strict)
+const Opening = Type.Object(
+  {
+    id: Uuid,
+    checkIn: CheckIn,
+    arrives: Moment,
+    due: Due,
+    /** The job it makes good: that car was handed over, and something was not right. */
+    reworkOf: Type.Optional(Uuid),
+  },
+  Strict,
+)
 
 const Draft = Type.Object({ version: Type.Integer({ minimum: 1 }), checkIn: CheckIn, due: Due }, Strict)
 

@@ -1,5 +1,6 @@
 import { and, eq, gt, inArray, like, or } from 'drizzle-orm'
 import type { CheckIn } from '#core/check-in/check-in.ts'
+import { withoutHand } from '#core/job/reduce.ts'
 import type { Database } from '#server/database/connection.ts'
 import { customers, events, jobs, messages, photos, procedures, shares } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
@@ -134,7 +135,7 @@ async function eraseFromLedger(tx: Transaction, scope: Scope, { id, position }: 
       .set({
         data:
           row.type === 'handed-over'
-            ? { ...row.data, to: erased, ...('unfinished' in row.data ? { unfinished: erased } : {}) }
+            ? withoutHand(row.data as { to: string }, erased)
             : row.type === 'extra-agreed'
               ? { ...row.data, by: erased }
               : { ...row.data, from: erased, text: '' },

@@ -121,7 +121,15 @@ const inWords: [RegExp, (a: any) => any][] = [
     /\/report$/,
     // Areas, the sentence, care and what came of stains are told since.
     ({ shopAddress: _where, ...a }) => {
-      const { areas: _a, summary: _s, care: _c, leather: _l, extras: _e, ...report } = speak.report(a.report)
+      const {
+        areas: _a,
+        summary: _s,
+        care: _c,
+        leather: _l,
+        extras: _e,
+        notDone: _n,
+        ...report
+      } = speak.report(a.report)
       const checks = report.checks.map(({ stand: _stand, ...check }: any) => check)
       return {
         ...a,

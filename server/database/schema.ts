@@ -23,6 +23,7 @@ import type { Mix, Ratio } from '#core/mixing/schema.ts'
 import type { HandPin, PlanBefore } from '#core/plan/pins.ts'
 import type { PlanAnswer, PlanRequest } from '#core/plan/schema.ts'
 import type { JobSettings, Procedure, ProcedureRequest, StandardSettings } from '#core/procedures/schema.ts'
+import type { JobFacts } from '#core/records/schema.ts'
 import type { About } from '#core/shop/about.ts'
 import type { Broken, Home, Upkeep } from '#core/shop/kit.ts'
 import type { Own } from '#core/shop/schema.ts'
@@ -267,6 +268,34 @@ export const wicking = mysqlTable(
   ],
 )
 
+/** What is kept of a car that was handed over, for all sums; made anew when its ledger has gone on. */
+export const jobFacts = mysqlTable(
+  'job_facts',
+  {
+    job: id('job_id').primaryKey(),
+    shop: id('shop_id').notNull(),
+    /** Of its ledger, when this was taken from it. */
+    position: int('position').notNull(),
+    handed: moment('handed').notNull(),
+    facts: json<JobFacts>('facts').notNull(),
+  },
+  (t) => [index('job_facts_shop').on(t.shop, t.handed), within('job_facts_of', [t.shop, t.job], [jobs.shop, jobs.id])],
+)
+
+/** What was first said of keeping a promise, so that it can be held against what came. */
+export const foretold = mysqlTable(
+  'foretold',
+  {
+    job: id('job_id').notNull(),
+    due: moment('due').notNull(),
+    shop: id('shop_id').notNull(),
+    /** Percent. */
+    chance: int('chance').notNull(),
+    at: moment('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.job, t.due] }), within('foretold_of', [t.shop, t.job], [jobs.shop, jobs.id])],
+)
+
 /** A link with which a customer sees the paper of their car, and nothing else. Only its hash is known here. */
 export const shares = mysqlTable(
   'shares',
@@ -369,6 +398,8 @@ export const jobs = mysqlTable(
     customer: id('customer_id'),
     /** Why it does not come, where it was called off. */
     calledOff: json<CalledOff>('called_off'),
+    /** The job it makes good: it came back for what was not right. */
+    reworkOf: id('rework_of'),
   },
   (t) => [
     uniqueIndex('jobs_open_call_sign').on(t.shop, t.openCallSign),
@@ -379,6 +410,8 @@ export const jobs = mysqlTable(
     index('jobs_customer').on(t.shop, t.customer),
     uniqueIndex('jobs_of_shop').on(t.shop, t.id),
     within('jobs_of_customer', [t.shop, t.customer], [customers.shop, customers.id]),
+    within('jobs_rework_of', [t.shop, t.reworkOf], [t.shop, t.id]),
+    index('jobs_rework').on(t.shop, t.reworkOf),
   ],
 )
 

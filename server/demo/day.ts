@@ -19,6 +19,7 @@ import { receive } from '#server/stock/store.ts'
 import { askSource, type WeatherSource } from '#server/weather/source.ts'
 import { appendEvent } from '#server/work/store.ts'
 import { demoAbout, demoOwn } from './own.ts'
+import { seedPast } from './past.ts'
 import { type Scene as Drawn, drawnPhoto } from './photos.ts'
 import { bottlesInUse, demoShop } from './shop.ts'
 import { morningZone, seedScope, seedShop } from './store.ts'
@@ -155,8 +156,12 @@ async function mixedBefore(context: AppContext, lead: Scope, now: string): Promi
     )
 }
 
-/** Loads the demonstration's shop and its day, unless the database already holds a shop. @param weather none: nobody said it */
-export async function seedDemo(context: AppContext, weather?: WeatherSource): Promise<void> {
+/**
+ * Loads the demonstration's shop and its day, unless the database already holds a shop.
+ * @param weather none: nobody said it
+ * @param past also the four weeks before
+ */
+export async function seedDemo(context: AppContext, weather?: WeatherSource, past = false): Promise<void> {
   if (!(await noShopYet(context.db))) return
   const now = context.now()
   const zone = morningZone(now)
@@ -203,16 +208,18 @@ export async function seedDemo(context: AppContext, weather?: WeatherSource): Pr
     ['leather-finish', 'LF-08', 400, 2300],
     ['spotter', 'SP-5', 250, 1400],
     ['disinfectant', 'TD-402', 1000, 1200],
-    ['gloves', 'G-9', 40, 1180],
+    ['gloves', 'G-9', past ? 160 : 40, past ? 4720 : 1180],
   ] as const)
     await receive(
       context.db,
       lead,
       { id: uuidv7(), item, code, amount, price, bestBefore: null },
       context.catalogue,
-      now,
+      // What was used up in the weeks before was there then.
+      past ? plus(now, -45 * 1440) : now,
     )
   await mixedBefore(context, lead, now)
+  if (past) await seedPast(context, byLogin, zone)
   await formerVisit(context, byLogin, pottery!, plus(now, -daysAgo * 1440))
   const alder = await open(fleet!, 480, 780)
   const teasel = await open(rowing!, 530, 1020)

@@ -1,6 +1,9 @@
 import { eq } from 'drizzle-orm'
+import type { WorkEvent } from '#core/job/schema.ts'
+import { timingsOf } from '#core/job/timings.ts'
+import type { Procedure } from '#core/procedures/schema.ts'
 import type { Database } from '#server/database/connection.ts'
-import { containers, equipment, people, shops } from '#server/database/schema.ts'
+import { containers, equipment, events, foretold, jobs, people, shops } from '#server/database/schema.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { hashSecret } from '#server/http/secrets.ts'
 import { ownAt } from '#server/http/store/own.ts'
@@ -41,6 +44,35 @@ export async function seedScope(db: Database, person: string): Promise<Scope> {
     .where(eq(people.id, person))
   const own = row && (await ownAt(db, row.shop, row.ownVersion))
   return { ...row, ...(own ? { own } : {}) } as unknown as Scope
+}
+
+/** Stores a ledger that went as it is told, with the times it gives, and what had been promised of its car. */
+export async function writePast(
+  db: Database,
+  shop: string,
+  ledger: readonly WorkEvent[],
+  procedure: Procedure,
+  { due, chance }: { due: string; chance: number },
+): Promise<void> {
+  const timings = new Map(timingsOf(ledger, procedure).map((t) => [t.position, t]))
+  const { job, serverTime } = ledger[0]!
+  await db.insert(events).values(
+    ledger.map((event) => {
+      const timing = timings.get(event.position)
+      return {
+        ...event,
+        shop,
+        data: event.data as Record<string, unknown>,
+        offline: null,
+        timedTreatment: timing?.treatment ?? null,
+        timedBook: timing?.book ?? null,
+        timedTook: timing?.took ?? null,
+        timedPeople: timing?.people ?? null,
+      }
+    }),
+  )
+  await db.update(jobs).set({ due }).where(eq(jobs.id, job))
+  await db.insert(foretold).values({ job, due, shop, chance, at: serverTime })
 }
 
 /** A fixed-offset time zone in which it is between nine and ten in the morning now, so that the demonstration always shows a day at work. */

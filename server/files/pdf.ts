@@ -1,6 +1,7 @@
 import { createRequire } from 'node:module'
 import pdfmake from 'pdfmake'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js'
+import { strokePoints } from '#core/formats/stroke.ts'
 
 const require = createRequire(import.meta.url)
 const font = (file: string) => require.resolve(`@fontsource/figtree/files/figtree-latin-${file}.woff`)
@@ -28,6 +29,14 @@ export const heading = (text: string): Content => ({ text, bold: true, fontSize:
 
 export const list = (items: readonly string[], none: string): Content =>
   items.length > 0 ? { ul: items.map(printable) } : { text: none, color: soft }
+
+/** A signature as it was drawn. @param strokes in a field of 300 by 100 */
+export const signatureOf = (strokes: readonly (readonly number[])[]): Content => {
+  const lines = strokes.map(
+    (stroke) => `<polyline points="${strokePoints(stroke)}" fill="none" stroke="#1F3329" stroke-width="2"/>`,
+  )
+  return { svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 300 100">${lines.join('')}</svg>`, width: 150 }
+}
 
 /** One printed sheet on A4. @returns a PDF */
 export function pdf(title: string, content: Content[]): Promise<Buffer> {

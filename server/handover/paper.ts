@@ -1,7 +1,7 @@
 import type { Column, Content } from 'pdfmake/interfaces.js'
 import { leatherAfter } from '#core/handover/report.ts'
 import { longMomentIn, monthAfter } from '#core/units/shop-time.ts'
-import { list, pdf, printable, soft } from '#server/files/pdf.ts'
+import { list, pdf, printable, signatureOf, soft } from '#server/files/pdf.ts'
 import { paper as words } from '#words/en/handover.ts'
 import { speak } from '#words/en/speak.ts'
 import type { Pair } from './store/pairs.ts'
@@ -90,6 +90,13 @@ export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: st
             ...(report.areas.length > 0
               ? report.areas.map(({ area, did }) => bold(area, did))
               : [{ text: words.nothingYet, color: soft }]),
+            ...report.notDone.map(
+              ({ area, as }): Content => ({
+                text: printable(`${area}: ${as}`),
+                color: soft,
+                margin: [0, 0, 0, 3],
+              }),
+            ),
             ...(report.extras.length > 0 ? [part(words.extras), list(report.extras, '')] : []),
             ...(stains.length > 0
               ? [part(words.cameOfIt), ...stains.map((e) => bold(`${e.what}:`, words.fared(e.words, e.outcome)))]
@@ -114,7 +121,11 @@ export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: st
       ],
       columnGap: 24,
     },
-    { text: printable(report.lookedOver), color: soft, margin: [0, 12, 0, 34] },
+    { text: printable(report.lookedOver), color: soft, margin: [0, 12, 0, handedOver?.signature ? 4 : 34] },
+    ...(handedOver?.back
+      ? [{ text: printable(words.wentBack(handedOver.back)), margin: [0, 0, 0, 6] } as Content]
+      : []),
+    ...(handedOver?.signature ? [{ stack: [signatureOf(handedOver.signature)], margin: [0, 0, 0, 2] } as Content] : []),
     { columns: [line(checkIn.customer), line(words.forTheShop(shopName))], columnGap: 24 },
   ]
   // A customer reads it without glasses.

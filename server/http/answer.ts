@@ -25,7 +25,7 @@ export const dataHeaders = (c: Context<Env>): Record<string, string> => ({
  */
 export function answered(
   c: Context<Env>,
-  body: string | Uint8Array<ArrayBuffer> | null,
+  body: string | Uint8Array<ArrayBuffer> | ReadableStream<Uint8Array> | null,
   status: number,
   headers: Record<string, string>,
   cookies: readonly string[] = [],

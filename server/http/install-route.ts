@@ -82,7 +82,8 @@ export function installRoute(app: Hono<Env>, route: Route, { context, scopes, ca
     if (route.method !== 'GET') context.live.wake()
     if (route.file) {
       const file = answer as FileAnswer
-      return answered(c, new Uint8Array(file.bytes), 200, fileHeaders(file))
+      const body = file.bytes instanceof ReadableStream ? file.bytes : new Uint8Array(file.bytes)
+      return answered(c, body, 200, fileHeaders(file))
     }
     if (answer === undefined) return answered(c, null, 204, {}, cookies)
     const text = JSON.stringify(answer)

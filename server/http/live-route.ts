@@ -9,6 +9,17 @@ import { may } from './roles.ts'
 import type { AppContext } from './route.ts'
 import type { Change } from './store/changes.ts'
 
+const lines = new WeakMap<Change, string>()
+/** A change as it is told; the same text to everybody who listens. */
+function lineOf(change: Change): string {
+  const known = lines.get(change)
+  if (known !== undefined) return known
+  const { shop: _shop, ...rest } = change
+  const line = `event: change\ndata: ${JSON.stringify(rest)}\nid: ${change.seq}\n\n`
+  lines.set(change, line)
+  return line
+}
+
 /** The live line: what changed in this shop, from where a stream that lost its line had heard last. */
 export function installLive(app: Hono<Env>, context: AppContext, scopes: KnownScopes, ending: AbortSignal) {
   app.get('/api/live', async (c) => {
@@ -20,6 +31,12 @@ export function installLive(app: Hono<Env>, context: AppContext, scopes: KnownSc
       let wake = () => {}
       const queue: Change[] = []
       const told = new Set<number>()
+      /** Once for each: what was missed may come live as well. */
+      const isNews = ({ seq }: Change) => {
+        const isNew = !told.has(seq)
+        told.add(seq)
+        return isNew
+      }
       const stop = context.live.subscribe((change) => {
         if (change.shop !== scope.shop) return
         queue.push(change)
@@ -35,14 +52,13 @@ export function installLive(app: Hono<Env>, context: AppContext, scopes: KnownSc
       await stream.writeSSE({ event: missed ? 'hello' : 'reset', data: '{}' })
       queue.unshift(...(missed ?? []))
       while (welcome && !stream.aborted && !ending.aborted) {
-        const next = queue.shift()
-        if (next) {
-          // Whoever was signed out or sent away hears nothing more.
-          if (next.topic === 'people') welcome = (await scopes.of(token)) !== undefined
-          if (told.has(next.seq)) continue
-          told.add(next.seq)
-          const { shop: _shop, ...rest } = next
-          await stream.writeSSE({ event: 'change', id: String(next.seq), data: JSON.stringify(rest) })
+        // All that waits is one write: of a busy yard's taps each screen hears many at once.
+        const next = queue.splice(0).filter(isNews)
+        if (next.length > 0) {
+          // Whoever was signed out or sent away hears that, and nothing more: their screen then asks and is shown the door.
+          if (next.some(({ topic }) => topic === 'people')) welcome = (await scopes.of(token)) !== undefined
+          const heard = welcome ? next : next.filter(({ topic }) => topic === 'people')
+          await stream.write(heard.map(lineOf).join(''))
           continue
         }
         if (told.size > 5000) told.clear()

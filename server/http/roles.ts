@@ -32,6 +32,7 @@ export const permissions = {
   'work.do': ['owner', 'lead', 'technician'],
   'people.write': ['owner'],
   'records.see': ['owner', 'lead', 'front-desk'],
+  'records.money': ['owner'],
   'shop.write': ['owner'],
   'session.own': everyone,
   'handover.see': everyone,

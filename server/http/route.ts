@@ -26,7 +26,8 @@ export interface AppContext {
 /** What a route with `file` answers. */
 export interface FileAnswer {
   type: string
-  bytes: Uint8Array
+  /** A stream for what is too long to be held at once. */
+  bytes: Uint8Array | ReadableStream<Uint8Array>
   /** Offered to be kept under this name; none: shown. */
   name?: string
 }

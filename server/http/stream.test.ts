@@ -108,7 +108,10 @@ it('a session ended at one server is unknown to the other within a second, and i
   let status = 200
   while (status === 200 && Date.now() - from < 1000) status = (await as('/api/day')).status
   expect(status).toBe(401)
-  expect(await stream).toContain('event: hello')
+  // Whoever is signed out hears of that, and so asks and is shown the door.
+  const heard = await stream
+  expect(heard).toContain('event: hello')
+  expect(heard).toContain('"topic":"people"')
 })
 
 it('forgets changes of the day before, and tells a screen that asks from there to ask for everything', async () => {

@@ -9,8 +9,11 @@ const settle = 10_000
 const kept = 24 * 3_600_000
 const pruneEvery = 3_600_000
 
-/** Woken more often than this, it waits: under load one look finds the news of many writes. */
-const pause = 50
+/**
+ * Woken more often than this (ms), it waits: under load one look finds the news of many writes. Telling costs a write for each who listens:
+ * the more there are the more is told at once, and still well within a second.
+ */
+const pauseFor = (listeners: number) => Math.min(400, 50 + listeners)
 
 /**
  * Tells connected screens of changes made by any server on this database. It polls, a few times a second and at once after a write of
@@ -79,7 +82,10 @@ export class Live {
   private soon() {
     if (this.stopped) return
     clearTimeout(this.timer)
-    this.timer = setTimeout(() => this.poll(), Math.max(0, this.polled + pause - performance.now()))
+    this.timer = setTimeout(
+      () => this.poll(),
+      Math.max(0, this.polled + pauseFor(this.listeners.size) - performance.now()),
+    )
   }
 
   /** A shop's changes after a number, for a screen that lost its line; undefined when they are no longer all there. */

@@ -1,4 +1,4 @@
-import { eq, getTableColumns, getTableName, sql } from 'drizzle-orm'
+import { and, eq, getTableColumns, getTableName, isNotNull, sql } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Foretold } from '#core/job/recheck.ts'
 import type { WorkEvent } from '#core/job/schema.ts'
@@ -118,6 +118,21 @@ export async function store(
     return inTransaction(db, async (tx) => {
       await tx.insert(events).values(row)
       await keepWicking(tx, scope, event.job, judged, false, event.serverTime)
+    })
+  if (event.type === 'time-corrected')
+    return inTransaction(db, async (tx) => {
+      // The time that counted so far counts no more; what was tapped stays.
+      await tx
+        .update(events)
+        .set({ timedTreatment: null, timedBook: null, timedTook: null, timedPeople: null })
+        .where(
+          and(
+            eq(events.job, event.job),
+            isNotNull(events.timedTreatment),
+            sql`json_value(${events.data}, '$.step') = ${event.data.step}`,
+          ),
+        )
+      await tx.insert(events).values(row)
     })
   // A second handing over, written down on two phones, is kept like any fact but takes nothing.
   if (event.type !== 'handed-over' || event.offline?.conflict === 'handed-over') return ledgers(db).append(row)

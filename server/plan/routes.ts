@@ -6,6 +6,7 @@ import type { Scope } from '#server/http/scope.ts'
 import { dayPlanOf } from '#server/jobs/day-plan.ts'
 import { inWorker } from './planner.ts'
 import { changePlan, letGo } from './store/change.ts'
+import { keepForetold } from './store/foretold.ts'
 import { liveOf } from './store/live.ts'
 import { makePlan, takeBack } from './store/make.ts'
 import { keepOffer, leaveOffer, offerFor } from './store/offer.ts'
@@ -55,7 +56,7 @@ export const planRoutes = ({ db, now }: AppContext): Route[] => {
         jobs,
       }))
       odds.set(key, sampling)
-      sampling.catch(() => odds.delete(key))
+      sampling.then(({ jobs }) => keepForetold(db, scope, jobs, now())).catch(() => odds.delete(key))
       return sampling
     },
     'GET /api/plan/help/:id': async ({ catalogue, scope, params }) => {

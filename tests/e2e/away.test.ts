@@ -45,6 +45,7 @@ const places = [
   ['/jobs/Calder Slipware/drying', 'weather'],
   ['/week', 'week'],
   ['/outbox', 'messages'],
+  ['/records/figures', 'records/figures.*'],
 ] as const
 
 describe('without a line', () => {

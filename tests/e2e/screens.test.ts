@@ -40,6 +40,8 @@ const screens = [
   '/jobs/Brant Tendril/report',
   '/weather',
   '/outbox',
+  '/records/figures',
+  '/jobs/Brant Tendril/record',
   '/jobs/Brant Fennel/history',
   '/jobs/Calder Slipware/drying',
   '/nowhere',

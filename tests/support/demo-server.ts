@@ -11,15 +11,15 @@ export interface DemoServer {
   close(): Promise<void>
 }
 
-/** The built pages over a fresh database with the demonstration's day, and a browser. */
-export async function demoServer(database: string, pages = 'dist/web'): Promise<DemoServer> {
+/** The built pages over a fresh database with the demonstration's day, and a browser. @param past with the four weeks before it */
+export async function demoServer(database: string, pages = 'dist/web', past = false): Promise<DemoServer> {
   const running = await start({
     databaseUri: await freshDatabase(database),
     port: 0,
     pages,
     log: pino({ level: 'silent' }),
   })
-  await seedDemo(running.context)
+  await seedDemo(running.context, undefined, past)
   const browser = await launch()
   return {
     base: `http://127.0.0.1:${running.port}`,

@@ -1,13 +1,14 @@
 import { Button, Input } from 'antd'
 import { useState } from 'react'
 import type { Surface } from '#core/cabin/schema.ts'
-import { strokePoints } from '#core/formats/stroke.ts'
 import { expectationsOf } from '#core/procedures/make/expectations.ts'
+import { Signature } from '#web/ui/Signature.tsx'
+import { SignaturePad } from '#web/ui/SignaturePad.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/check-in.ts'
+import { words as fields } from '#words/en/screens/fields.ts'
 import { speak } from '#words/en/speak.ts'
 import type { PanelProps } from './panel.ts'
-import { SignaturePad } from './SignaturePad.tsx'
 
 /** What the customer is told before, in words and number, and signs. The chances shown are kept with the signature. */
 export function ExpectPanel({
@@ -21,6 +22,9 @@ export function ExpectPanel({
   const [name, setName] = useState(checkIn.agreement?.name ?? checkIn.customer)
   const [strokes, setStrokes] = useState<number[][]>([])
   const expectations = expectationsOf(checkIn, surfaces, catalogue).map(speak.expectation)
+  const told = new Set(expectationsOf(checkIn, surfaces, catalogue).map((e) => e.kind))
+  /** Stains of these kinds that the shop's own chances were seen in. */
+  const seen = catalogue.stains.reduce((sum, s) => sum + (told.has(s.id) ? (s.records ?? 0) : 0), 0)
   const agree = () => {
     const signed = {
       name: name.trim(),
@@ -49,18 +53,17 @@ export function ExpectPanel({
           </li>
         ))}
       </ul>
+      {seen > 0 && <p className="soft">{words.ownChances(seen)}</p>}
       <p className="soft">{words.mayReturn}</p>
       {agreement ? (
         <>
           <p>
             <strong>{words.signedBy(agreement.name)}</strong>
           </p>
-          <svg className="signature done" viewBox="0 0 300 100" role="img" aria-label={words.signed}>
-            {agreement.strokes.map((stroke, i) => (
-              <polyline key={i} points={strokePoints(stroke)} />
-            ))}
-          </svg>
-          <Button onClick={() => onChange(({ agreement: _before, ...unsigned }) => unsigned)}>{words.signAgain}</Button>
+          <Signature strokes={agreement.strokes} />
+          <Button onClick={() => onChange(({ agreement: _before, ...unsigned }) => unsigned)}>
+            {fields.signAgain}
+          </Button>
         </>
       ) : open ? (
         <>

@@ -114,7 +114,12 @@ export function followTap(client: QueryClient, job: string): void {
   // What is left to mix, and when what is planned will come, changes a little with each step: whoever looks at it anew sees it.
   for (const queryKey of [['demand'], ['day-mix'], ['plan']])
     void client.invalidateQueries({ queryKey, refetchType: 'none' })
-  void client.invalidateQueries({ queryKey: ['jobs', job, 'report'] })
+  for (const queryKey of [
+    ['jobs', job, 'report'],
+    ['jobs', job, 'record'],
+  ])
+    void client.invalidateQueries({ queryKey })
+  void client.invalidateQueries({ queryKey: ['records'], refetchType: 'none' })
 }
 
 /** Follows what was said here and is stored now: as far as it goes, like anybody's. */

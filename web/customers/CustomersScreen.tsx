@@ -59,6 +59,9 @@ function Entry({ customer, onErasing, onGone }: EntryProps) {
             {words.save}
           </Button>
           {change.isSuccess && <span role="status">{words.saved}</span>}
+          <Link className="in-text" to={`/records?find=${encodeURIComponent(customer.name)}`}>
+            {words.theirCars}
+          </Link>
           {mayErase && (
             <Button className="to-the-end" onClick={() => setAsking(true)}>
               {words.erase}

@@ -15,6 +15,7 @@ import { useReport } from './api.ts'
 import { CustomerLink } from './CustomerLink.tsx'
 import { GiveAway } from './GiveAway.tsx'
 import './handover.css'
+import { Signature } from '#web/ui/Signature.tsx'
 import { words } from '#words/en/screens/handover.ts'
 import { speak } from '#words/en/speak.ts'
 import { Pairs } from './Pairs.tsx'
@@ -75,6 +76,11 @@ export default function ReportScreen() {
               {report.areas.map(({ area, did }) => (
                 <li key={area}>
                   <strong>{area}</strong> {did}
+                </li>
+              ))}
+              {report.notDone.map(({ area, as }) => (
+                <li key={area} className="soft">
+                  <strong>{area}</strong> {as}
                 </li>
               ))}
             </ul>
@@ -168,6 +174,10 @@ export default function ReportScreen() {
       </div>
       <p className="soft">{report.lookedOver}</p>
       <div className="signs">
+        <span className="hand">
+          {report.handedOver?.signature && <Signature strokes={report.handedOver.signature} />}
+        </span>
+        <span className="hand" />
         <span>{checkIn.customer}</span>
         <span>{words.forTheShop(shopName)}</span>
       </div>
@@ -179,12 +189,13 @@ export default function ReportScreen() {
             {words.to} {report.handedOver.to}, {clockIn(zone, report.handedOver.at)}, {words.by}{' '}
             {names[report.handedOver.by]}
           </p>
+          {report.handedOver.back && <p>{words.wentBack(report.handedOver.back)}</p>}
           {report.handedOver.unfinished !== undefined && (
             <p className="caution">{words.unfinished(report.handedOver.unfinished)}</p>
           )}
         </>
       ) : (
-        mayGive && <GiveAway said={said} isOpen={isOpen} />
+        mayGive && <GiveAway said={said} isOpen={isOpen} received={checkIn.received} />
       )}
       {mayGive && <CustomerLink job={id} car={`${vehicle.make} ${vehicle.model}`.trim()} shopName={shopName} />}
       <details className="no-print below">

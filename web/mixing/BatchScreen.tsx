@@ -1,5 +1,4 @@
 import { Button } from 'antd'
-import { pictogramSvg, pictogramWords } from '#core/chemistry/pictograms.ts'
 import { sayRatio, sayVolume } from '#core/units/format.ts'
 import { dayIn } from '#core/units/shop-time.ts'
 import { useCatalogue, useSignedIn } from '#web/client/session.ts'
@@ -9,8 +8,8 @@ import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { useBatch } from './api.ts'
 import './mixing.css'
+import { Hazards } from '#web/ui/Hazards.tsx'
 import { words } from '#words/en/screens/mixing.ts'
-import { speak } from '#words/en/speak.ts'
 
 /** What a bottle's code leads to: what is in it, how strong it really is, until when, and what to beware of. */
 export default function BatchScreen() {
@@ -49,27 +48,7 @@ export default function BatchScreen() {
         </div>
       </dl>
       <p className="soft">{words.by(b.author, saidAt(zone, b.made))}</p>
-      {product && (
-        <>
-          <div className="row">
-            {product.pictograms.map((p) => (
-              <img
-                key={p}
-                width={72}
-                height={72}
-                alt={pictogramWords[p]}
-                src={`data:image/svg+xml,${encodeURIComponent(pictogramSvg(p))}`}
-              />
-            ))}
-            {product.signal !== 'none' && <strong className="signal">{product.signal.toUpperCase()}</strong>}
-          </div>
-          <p>{[...product.h, ...product.p].join(' · ')}</p>
-          <div className="caution">
-            {words.wear(product.ppe.map(speak.names.wear).join(', '))}{' '}
-            {product.cautions.map(speak.names.productCaution).join(' ')} {words.label}
-          </div>
-        </>
-      )}
+      {product && <Hazards product={product} />}
       <div className="row">
         <Button href={`/api/mixing/batches/${b.id}/label?from=${encodeURIComponent(location.origin)}`} target="_blank">
           {words.labelPdf}

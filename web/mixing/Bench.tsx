@@ -11,6 +11,7 @@ import { useMay } from '#web/client/session.ts'
 import { useHouseRules } from '#web/client/standards.ts'
 import { Bottle } from '#web/ui/Bottle.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
+import { ProductCaution } from '#web/ui/Hazards.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
 import { words } from '#words/en/screens/mixing.ts'
 import { speak } from '#words/en/speak.ts'
@@ -182,10 +183,7 @@ export function Bench({ product, ratio: wantedRatio, needed, containers, catalog
                 <li key={step}>{step}</li>
               ))}
             </ol>
-            <div className="caution">
-              {words.wear(product.ppe.map(speak.names.wear).join(', '))}{' '}
-              {product.cautions.map(speak.names.productCaution).join(' ')} {words.label}
-            </div>
+            <ProductCaution product={product} />
             {!neat && <TwoStage ratio={request.ratio} />}
             <LogBatch
               log={log}

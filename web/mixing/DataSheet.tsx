@@ -1,9 +1,10 @@
 import { Button } from 'antd'
 import { useMay } from '#web/client/session.ts'
+import { useSheets } from '#web/client/sheets.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { FileButton } from '#web/ui/FileButton.tsx'
 import { words } from '#words/en/screens/mixing.ts'
-import { useKeepSheet, useSheets } from './api.ts'
+import { useKeepSheet } from './api.ts'
 
 /** The maker's data sheet of a product: one tap away, where it has been kept. */
 export function DataSheet({ product }: { product: string }) {

@@ -18,9 +18,6 @@ export const useBatch = (id: string) =>
 export const useDayMix = () =>
   useQuery({ queryKey: ['day-mix'], queryFn: ({ signal }) => get('/api/mixing/day', { signal }) })
 
-export const useSheets = () =>
-  useQuery({ queryKey: ['data-sheets'], queryFn: ({ signal }) => get('/api/mixing/sheets', { signal }) })
-
 export function useKeepSheet(product: string) {
   const client = useQueryClient()
   return useMutation({

@@ -1,14 +1,13 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { Button, Input, Select } from 'antd'
 import { useDeferredValue, useState } from 'react'
-import { Link } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import { get } from '#web/client/http.ts'
-import { useSignedIn } from '#web/client/session.ts'
-import { saidAt } from '#web/shell/clock.ts'
 import { DayField } from '#web/ui/DayField.tsx'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { words } from '#words/en/screens/records.ts'
+import { JobLine } from './JobLine.tsx'
 import './records.css'
 
 interface Wanted {
@@ -39,18 +38,10 @@ const useRecords = (wanted: Wanted) =>
     placeholderData: (before) => before,
   })
 
-/** Where a job of this state is looked at. */
-const placeOf: Record<string, string> = {
-  draft: 'check-in',
-  'checked-in': 'procedure',
-  'handed-over': 'report',
-  'called-off': 'check-in',
-}
-
 /** Every job there ever was: found by plate, customer, car, day and state. */
 export default function RecordsScreen() {
-  const zone = useSignedIn().timeZone
-  const [wanted, setWanted] = useState<Wanted>({ find: '', state: null, from: null, to: null })
+  const [params] = useSearchParams()
+  const [wanted, setWanted] = useState<Wanted>({ find: params.get('find') ?? '', state: null, from: null, to: null })
   const records = useRecords(useDeferredValue(wanted))
   const set = (change: Partial<Wanted>) => setWanted({ ...wanted, ...change })
   const list = records.data?.pages.flatMap((p) => p.records) ?? []
@@ -59,6 +50,9 @@ export default function RecordsScreen() {
       <div className="row spread">
         <h2 id="records">{words.title}</h2>
         <span className="row">
+          <Link className="in-text" to="/records/figures">
+            {words.figures}
+          </Link>
           <Link className="in-text" to="/outbox">
             {words.outbox}
           </Link>
@@ -92,17 +86,7 @@ export default function RecordsScreen() {
       {records.data && list.length === 0 && <p className="soft">{words.none}</p>}
       <ul className="plain many">
         {list.map((r) => (
-          <li key={r.id}>
-            <Link to={`/jobs/${r.id}/${placeOf[r.state] ?? 'check-in'}`} className="record">
-              <span aria-hidden="true" className="stripe" style={{ background: r.colour }} />
-              <strong>{r.plate}</strong>
-              <span>{r.vehicle}</span>
-              <span>{r.customer}</span>
-              <span className="soft">{saidAt(zone, r.arrives)}</span>
-              <span className="tag">{words.stateNames[r.state] ?? r.state}</span>
-              <span className="soft">{r.callSign}</span>
-            </Link>
-          </li>
+          <JobLine key={r.id} record={r} />
         ))}
       </ul>
       {records.hasNextPage && (

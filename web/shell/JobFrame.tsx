@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { NavLink, Outlet } from 'react-router'
+import { useMay } from '#web/client/session.ts'
 import { jobRowQuery } from '#web/client/work.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -13,6 +14,7 @@ export const useJob = (id: string) => useQuery(jobRowQuery(id))
 export function JobFrame() {
   const id = useRouteId()
   const job = useJob(id)
+  const seesRecords = useMay('records.see')
   if (job.isPending) return <Fetching />
   if (job.isLoadingError) return <ErrorNotice error={job.error} onRetry={() => void job.refetch()} />
   const { callSign, colour, checkIn, state } = job.data
@@ -21,7 +23,16 @@ export function JobFrame() {
       ? (['checkIn'] as const)
       : state === 'draft'
         ? (['checkIn', 'procedure', 'drying'] as const)
-        : (['checkIn', 'procedure', 'drying', 'work', 'final', 'report', 'history'] as const)
+        : ([
+            'checkIn',
+            'procedure',
+            ...(state === 'handed-over' ? [] : (['drying'] as const)),
+            'work',
+            'final',
+            'report',
+            'history',
+            ...(seesRecords ? (['record'] as const) : []),
+          ] as const)
   const path = {
     checkIn: 'check-in',
     procedure: 'procedure',
@@ -30,6 +41,7 @@ export function JobFrame() {
     final: 'final',
     report: 'report',
     history: 'history',
+    record: 'record',
   }
   return (
     <>
@@ -44,7 +56,9 @@ export function JobFrame() {
             <NavLink
               key={tab}
               to={path[tab]}
-              data-desk={(tab === 'drying' && state !== 'draft') || tab === 'history' ? true : undefined}
+              data-desk={
+                (tab === 'drying' && state !== 'draft') || tab === 'history' || tab === 'record' ? true : undefined
+              }
             >
               {words.job[tab]}
             </NavLink>

@@ -1,5 +1,5 @@
 import { Button, Form, Input, InputNumber, Radio, Select } from 'antd'
-import type { About } from '#core/shop/about.ts'
+import { type About, reworkDaysOf } from '#core/shop/about.ts'
 import { usualAbout } from '#core/shop/typical.ts'
 import type { ShopView } from '#server/shop/views.ts'
 import { useCurrency, useKeepAbout, useShop } from '#web/client/shop.ts'
@@ -69,12 +69,17 @@ function AboutForm({ shop }: { shop: ShopView }) {
       className="card readable"
       initialValues={start}
       onValuesChange={(_, all) => keep(all)}
-      onFinish={({ name, timeZone, hour, sells, ...about }) =>
+      onFinish={({ name, timeZone, hour, sells, reworkDays, ...about }) =>
         save.mutate(
           {
             name,
             timeZone,
-            about: { ...about, ...(hour == null ? {} : { hour }), ...(sells == null ? {} : { sells }) },
+            about: {
+              ...about,
+              ...(hour == null ? {} : { hour }),
+              ...(sells == null ? {} : { sells }),
+              ...(reworkDays == null ? {} : { reworkDays }),
+            },
           },
           { onSuccess: forget },
         )
@@ -114,6 +119,9 @@ function AboutForm({ shop }: { shop: ShopView }) {
         </Form.Item>
         <Form.Item name="sells" label={words.about.sells}>
           <MoneyField currency={currency} />
+        </Form.Item>
+        <Form.Item name="reworkDays" label={words.about.reworkDays}>
+          <InputNumber min={0} max={365} precision={0} placeholder={String(reworkDaysOf(null))} />
         </Form.Item>
       </div>
       <Form.Item name="indoors" label={words.about.dries}>

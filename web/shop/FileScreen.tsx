@@ -86,6 +86,11 @@ export default function FileScreen() {
         <FileButton label={w.list} accept=".csv,text/csv" onFile={(chosen) => void chooseList(chosen)} />
       </div>
       <p className="soft">{w.listLead}</p>
+      <h3>{w.whole}</h3>
+      <p className="soft">{w.wholeLead}</p>
+      <div className="row">
+        <Button href="/api/shop/export">{w.wholeOut}</Button>
+      </div>
       {faults.length > 0 && (
         <ul role="status">
           {faults.slice(0, shown).map((f) => (

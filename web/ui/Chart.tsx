@@ -13,24 +13,39 @@ interface Props {
   draw: (colour: (token: string) => string, axis: object) => Drawing
   /** What the picture says, for whoever does not see it. */
   summary: string
+  /** A point of it was pressed: its custom data. Whatever it does is also done by something that keys reach. */
+  onPick?: (key: string) => void
 }
 
 /** A chart in the house's look; what draws it is fetched when the first is opened. */
-export function Chart({ draw, summary }: Props) {
+export function Chart({ draw, summary, onPick }: Props) {
   const box = useRef<HTMLDivElement>(null)
+  const pick = useRef(onPick)
+  pick.current = onPick
   useEffect(() => {
     const target = box.current
     if (!target) return
     let gone = false
     const style = getComputedStyle(document.documentElement)
     const colour = (token: string) => style.getPropertyValue(token).trim()
-    void import('plotly.js-basic-dist-min').then(({ default: Plotly }) => {
+    void import('plotly.js-basic-dist-min').then(async ({ default: Plotly }) => {
       if (gone) return
       const axis = { gridcolor: colour('--line-soft'), linecolor: colour('--line'), zeroline: false, fixedrange: true }
       const { data, layout } = draw(colour, axis)
       const look = { paper_bgcolor: 'transparent', plot_bgcolor: 'transparent' }
       const font = { family: 'Figtree Variable, sans-serif', size: 14, color: colour('--ink') }
-      void Plotly.react(target, data, { ...look, font, ...layout }, { displayModeBar: false, responsive: true })
+      const drawn = await Plotly.react(
+        target,
+        data,
+        { ...look, font, ...layout },
+        { displayModeBar: false, responsive: true },
+      )
+      if (gone) return
+      drawn.removeAllListeners('plotly_click')
+      drawn.on('plotly_click', ({ points }) => {
+        const key = points[0]?.customdata
+        if (typeof key === 'string') pick.current?.(key)
+      })
     })
     return () => {
       gone = true

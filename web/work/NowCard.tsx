@@ -7,6 +7,7 @@ import type { NewEvent } from '#web/client/ledger.ts'
 import type { AtWork } from '#web/client/work.ts'
 import { words } from '#words/en/screens/work.ts'
 import type { StepInWords } from '#words/worded/procedure-schema.ts'
+import { BottleSafety } from './BottleSafety.tsx'
 import { CannotGoOn } from './CannotGoOn.tsx'
 import { CardHolds } from './CardHolds.tsx'
 import { DwellTimer } from './DwellTimer.tsx'
@@ -77,7 +78,8 @@ export function NowCard({ view, step, person, now, busy, error, held, others, on
               <dt>{words.bottle}</dt>
               <dd>
                 {step.product.name} {sayRatio(step.product.ratio)} <span>{sayAmount(step.product.ml)}</span>{' '}
-                <span>{bottles.length > 0 ? words.takeBottle(bottles) : words.noBottle}</span>
+                <span>{bottles.length > 0 ? words.takeBottle(bottles) : words.noBottle}</span>{' '}
+                <BottleSafety product={step.product.id} name={step.product.name} />
               </dd>
             </div>
           )}

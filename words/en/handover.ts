@@ -1,7 +1,8 @@
+import type { AreaNotDone } from '#core/handover/accounted.ts'
 import type { AreaDone } from '#core/handover/areas.ts'
 import type { RemainsMessages } from '#core/handover/messages.ts'
 import type { Report } from '#core/handover/schema.ts'
-import type { Extra } from '#core/job/schema.ts'
+import type { Extra, GivenBack } from '#core/job/schema.ts'
 import { sayMoney } from '#core/units/money.ts'
 import { say, type WordsOf } from '#words/message.ts'
 import type { Names } from '#words/names.ts'
@@ -47,6 +48,14 @@ const listed = (words: readonly string[]): string => words.join(', ')
 
 /** One area, and what was done there. */
 export const areaDone = ({ area, did }: AreaDone) => ({ area: partOfCar[area], did: listed(did.map((d) => deed[d])) })
+
+const standing: Record<AreaNotDone['as'], string> = {
+  clean: 'clean as it came, nothing was needed',
+  left: 'left as it is; the reason is under what stays',
+  'not-sold': 'not part of what was agreed',
+}
+/** One area in which nothing was done. */
+export const areaNotDone = ({ area, as }: AreaNotDone) => ({ area: partOfCar[area], as: standing[as] })
 
 /** All that was done in one sentence or two: what was washed, what else, and how the stains fared. */
 export function summary({ areas: all, expectations }: Pick<Report, 'areas' | 'expectations'>): string {
@@ -131,6 +140,12 @@ export const paper = {
   notReady: (make: string, model: string) => `Your ${make} ${model}`,
   forWhom: (customer: string) => `for ${customer}`,
   unfinished: (why: string) => `Taken before it was finished: ${why}`,
+  wentBack: ({ keys, mileage, fuel }: GivenBack) =>
+    `Went back with ${[
+      ...(keys === undefined ? [] : [keys === 1 ? '1 key' : `${keys} keys`]),
+      ...(mileage === undefined ? [] : [`${mileage} on the clock`]),
+      ...(fuel === undefined ? [] : [`${fuel} % of fuel or charge`]),
+    ].join(', ')}.`,
   did: 'What we did',
   nothingYet: 'Nothing yet.',
   cameOfIt: 'What we said, and what came of it',

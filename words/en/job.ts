@@ -58,6 +58,7 @@ export const refusals: WordsOf<RefusalMessages> = {
   'needs-reading': ({ limit, ppm }) =>
     `${ppm === null ? 'Nobody has read the meter' : `The meter read ${ppm} ppm`}: it must be below ${limit} ppm, read after the airing. Time alone is no permission.`,
   'to-oneself': ({ step }, n) => `${quoted(step, n)} is handed to somebody else, not to oneself. Pause it.`,
+  'not-over': ({ step }, n) => `${quoted(step, n)} is not done: there is no time of it to set right.`,
   'no-tank': ({ step }, n) => `${quoted(step, n)} is worked without a tank.`,
   'lead-answers': () => 'A lead answers whoever is stuck.',
   'no-call': () => 'Nobody waits for this answer any more.',
@@ -123,6 +124,8 @@ export const log: WordsOf<LogMessages> = {
   tank: ({ step, did, litres }, n) => `Tank ${did}, ${litres} l: ${quoted(step, n)}`,
   'dried-on': ({ step, did }, n) =>
     `Past its dwell: ${quoted(step, n)}, ${did === 'misted' ? 'misted again' : 'water pulled out'}`,
+  'time-corrected': ({ step, minutes, reason }, n) =>
+    `Time of ${quoted(step, n)} set to ${sayMinutes(minutes)}: ${reason}`,
   'skill-waived': ({ step, reason }, n) => `Let somebody do ${quoted(step, n)} untrained: ${reason}`,
 }
 

@@ -18,6 +18,7 @@ export function reportInWords(report: Report, language: Language) {
     done: report.done.map((step) => ({ ...step, title: say(procedures.titles, step.title, names) })),
     summary: handover.summary(report),
     areas: report.areas.map(handover.areaDone),
+    notDone: report.notDone.map(handover.areaNotDone),
     care: (month: string) => handover.care(report, month),
     remains: report.remains.map((left) => remainsInWords(left, language)),
     expectations: report.expectations.map((expectation) => ({

@@ -1,5 +1,6 @@
 import type { Figures } from '#core/catalogue/figures.ts'
 import { attendedMinutes, handMinutes } from '#core/procedures/attended.ts'
+import { productsUsed } from '#core/procedures/products-used.ts'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
 import type { Work } from './choose.ts'
 import { jobP80, type SetUp } from './minutes.ts'
@@ -20,14 +21,6 @@ export function totalsOf(
   const treatments = unique(
     steps.filter((s) => s.treatment !== 'dry' && s.stage !== 'kit' && s.treatment !== 'stop').map((s) => s.treatment),
   )
-  const products = new Map<string, Procedure['totals']['products'][number]>()
-  for (const { product } of attended) {
-    if (!product) continue
-    const key = `${product.id} ${product.ratio.concentrate}:${product.ratio.water}`
-    const entry = products.get(key) ?? { ...product, ml: 0 }
-    entry.ml += product.ml
-    products.set(key, entry)
-  }
   const wet = works.filter((w) => w.treatment.wet && ['cloth', 'carpet'].includes(w.material.family))
   const wetSurfaces = unique(wet.filter((w) => w.treatment.dries).map((w) => w.surface.id))
   return {
@@ -48,7 +41,7 @@ export function totalsOf(
         attendedMinutes(steps.filter((s) => s.treatment === treatment)) +
         sum(setUps.filter((u) => u.treatment === treatment).map((u) => u.minutes)),
     })),
-    products: [...products.values()],
+    products: productsUsed(attended),
   }
 }
 

@@ -1,10 +1,6 @@
 import type { SequenceProblem } from './problem.ts'
-import { Clock, type Timed } from './timetable.ts'
+import { Clock, weighed } from './timetable.ts'
 
-/** What a broken lag weighs against minutes: no walk is worth one. */
-const brokenWeight = 10_000
-/** What a minute's waiting weighs more for each step that is still to come. */
-const earlyWeight = 0.002
 /** Up to so many blocks every order is looked at. */
 const mostExact = 9
 /** Consecutive blocks that are moved together. */
@@ -19,8 +15,6 @@ const worthPuttingOff = 0.05
 const epsilon = 1e-9
 
 type Between = (from: number, to: number) => number
-
-const weighed = ({ waiting, early, broken }: Timed) => waiting + early * earlyWeight + broken * brokenWeight
 
 const ordersOf = <T>(list: readonly T[]): T[][] =>
   list.length < 2
@@ -57,6 +51,19 @@ class Judge {
       return weighed(clock.runOn(segment, rest, k, most))
     }
   }
+  /** An order that grows at its end. */
+  begin(): void {
+    this.clock.beginSame(0)
+  }
+  goOn(block: readonly number[]): void {
+    for (const step of block) this.clock.lengthen(step)
+  }
+  /** What a block costs in time behind those there are, were it the last. */
+  further(block: readonly number[]): number {
+    const { clock } = this
+    const was = weighed(clock.soFar())
+    return weighed(clock.ending(block)) - was
+  }
   cost(order: readonly number[]): number {
     return this.walk(order) + this.timed(order)
   }
@@ -76,21 +83,20 @@ function nearestFirst(problem: SequenceProblem, judge: Judge, between: Between):
   const before = blocksBefore(problem)
   const done = new Set<number>()
   const order: number[] = []
+  judge.begin()
   while (done.size < problem.blocks.length) {
     const may = problem.blocks.flatMap((_, b) => (!done.has(b) && [...before[b]!].every((x) => done.has(x)) ? [b] : []))
     const last = order.at(-1)
-    const waited = may.length > 1 ? judge.timed(order) : 0
     let best = may[0]!
     let least = Number.POSITIVE_INFINITY
     for (const b of may) {
       const block = problem.blocks[b]!
-      const cost =
-        (last === undefined ? 0 : between(last, block[0]!)) +
-        (may.length > 1 ? judge.timed([...order, ...block]) - waited : 0)
+      const cost = (last === undefined ? 0 : between(last, block[0]!)) + (may.length > 1 ? judge.further(block) : 0)
       if (cost < least - epsilon) [best, least] = [b, cost]
     }
     done.add(best)
     order.push(...problem.blocks[best]!)
+    judge.goOn(problem.blocks[best]!)
   }
   return order
 }
@@ -131,6 +137,8 @@ class Improver {
   private readonly isBefore: Int32Array
   private readonly isAfter: Int32Array
   private turn = 0
+  /** How often the order was changed. */
+  private changes = 0
 
   constructor(problem: SequenceProblem, judge: Judge, between: Between, bare: Between, order: readonly number[]) {
     this.bare = bare
@@ -148,10 +156,17 @@ class Improver {
   }
 
   run(): void {
+    const tries = [...this.problem.blocks.map((block) => () => this.improve(block)), () => this.improveWindows()]
+    /** At which order each was last tried in vain: not again at the same. */
+    const vainAt = new Int32Array(tries.length).fill(-1)
     for (let round = 0; round < rounds; round++) {
       const was = this.cost
-      for (const block of this.problem.blocks) this.improve(block)
-      this.improveWindows()
+      tries.forEach((attempt, n) => {
+        if (vainAt[n] === this.changes) return
+        const before = this.changes
+        attempt()
+        if (this.changes === before) vainAt[n] = before
+      })
       if (was - this.cost < epsilon) break
     }
   }
@@ -222,6 +237,7 @@ class Improver {
         if (cost >= this.cost - epsilon) continue
         this.cost = cost
         this.order = order
+        this.changes++
         break
       }
     }
@@ -285,11 +301,14 @@ class Improver {
   private moveBest(segment: readonly number[]) {
     const rest = this.order.filter((i) => !segment.includes(i))
     const [low, high] = this.window(rest, segment)
+    const start = this.order.indexOf(segment[0]!)
+    const stands = segment.every((i, n) => this.order[start + n] === i) ? start : -1
     const inside = this.judge.walk(segment)
     const restWalk = this.judge.walk(rest)
-    const timed = this.judge.series(rest, segment, low)
+    let timed: ReturnType<Judge['series']> | undefined
     let best = -1
     for (let k = low; k <= high; k++) {
+      if (k === stands) continue
       const [a, b] = [rest[k - 1], rest[k]]
       const walk =
         restWalk +
@@ -298,13 +317,16 @@ class Improver {
         (b === undefined ? 0 : this.between(segment.at(-1)!, b)) -
         (a === undefined || b === undefined ? 0 : this.between(a, b))
       if (walk + this.problem.leastWait >= this.cost - epsilon) continue
+      timed ??= this.judge.series(rest, segment, k)
       const cost = walk + timed(k, this.cost - walk)
       if (cost < this.cost - epsilon) {
         this.cost = cost
         best = k
       }
     }
-    if (best >= 0) this.order = [...rest.slice(0, best), ...segment, ...rest.slice(best)]
+    if (best < 0) return
+    this.order = [...rest.slice(0, best), ...segment, ...rest.slice(best)]
+    this.changes++
   }
 }
 

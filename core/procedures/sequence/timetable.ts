@@ -9,6 +9,14 @@ export interface Timed {
   broken: number
 }
 
+/** What a broken lag weighs against minutes: no walk is worth one. */
+const brokenWeight = 10_000
+/** What a minute's waiting weighs more for each step that is still to come. */
+const earlyWeight = 0.002
+
+/** In minutes; it only grows while a list is worked. */
+export const weighed = ({ waiting, early, broken }: Timed) => waiting + early * earlyWeight + broken * brokenWeight
+
 /**
  * Works lists of attended steps from top to bottom; what passes by itself begins when all it waits for is over. It is asked thousands of times
  * for one procedure: what it looks at lies in flat arrays.
@@ -27,7 +35,7 @@ export class Clock {
   private turn = 0
   private same = 0
   private last = 0
-  private kept = { time: 0, left: 0, waiting: 0, early: 0, broken: 0 }
+  private readonly kept = { time: 0, left: 0, waiting: 0, early: 0, broken: 0 }
   private time = 0
   private left = 0
   private readonly timed: Timed = { waiting: 0, early: 0, broken: 0 }
@@ -68,14 +76,37 @@ export class Clock {
     this.keep()
   }
 
+  /** One more at the end of a list whose length is not known yet: what was waited so far was waited by one step more. */
+  lengthen(i: number): void {
+    this.restore(this.same)
+    this.longer(1)
+    this.work(i)
+    this.keep()
+  }
+
+  soFar(): Timed {
+    this.restore(this.same)
+    return this.timed
+  }
+
+  /** A list that ends with a segment. */
+  ending(segment: readonly number[]): Timed {
+    this.restore(++this.last)
+    this.longer(segment.length)
+    for (let i = 0; i < segment.length; i++) this.work(segment[i]!)
+    return this.timed
+  }
+
+  private longer(by: number): void {
+    this.left += by
+    this.timed.early += by * this.timed.waiting
+  }
+
   /** Those that are the same, then a segment, then the rest from its k-th on; given up where it is past `most`. */
   runOn(segment: readonly number[], rest: readonly number[], k: number, most: number): Timed {
     this.restore(++this.last)
     for (let i = 0; i < segment.length; i++) this.work(segment[i]!)
-    for (let i = k; i < rest.length; i++) {
-      this.work(rest[i]!)
-      if (this.timed.waiting > most) break
-    }
+    for (let i = k; i < rest.length && weighed(this.timed) <= most; i++) this.work(rest[i]!)
     return this.timed
   }
 
@@ -85,7 +116,12 @@ export class Clock {
   }
 
   private keep(): void {
-    this.kept = { time: this.time, left: this.left, ...this.timed }
+    const { kept, timed } = this
+    kept.time = this.time
+    kept.left = this.left
+    kept.waiting = timed.waiting
+    kept.early = timed.early
+    kept.broken = timed.broken
   }
 
   private restore(turn: number): void {

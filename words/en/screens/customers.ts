@@ -18,6 +18,7 @@ export const words = {
   hints: { contact: 'phone or mail', sensitivities: 'asthma, perfume, allergy, controls for a disability', notes: '' },
   finishes,
   save: 'Save',
+  theirCars: 'Their cars, past and present',
   saved: 'Saved',
   stale: 'Somebody changed this customer meanwhile. What is there now is shown; save again if yours still holds.',
   erase: 'Erase on request',

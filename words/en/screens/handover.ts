@@ -22,6 +22,8 @@ export const words = {
     front: 'In front of the car',
     last: 'Back at the driver’s door',
   },
+  back: { keys: 'Keys back', mileage: 'Mileage', fuel: 'Fuel or charge, %' },
+  signs: 'Signs for the car, if they like',
   cancel: 'Cancel',
   self: 'self-checked',
   remainsLit: 'Lit: where something remains',

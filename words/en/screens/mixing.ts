@@ -6,7 +6,6 @@ export const words = {
   markDose: 'dose',
   bottle: (name: string, concentrate: string, water: string) =>
     `${name} with ${concentrate} of concentrate and ${water} of water`,
-  wear: (what: string) => `Wear: ${what || 'what the label says'}.`,
   parts: { bench: 'Bench', day: 'Day mix', bottles: 'Bottles', drill: 'Pour drill' } as Record<string, string>,
   stock: 'Stock',
   partsLabel: 'Parts of the mixing bench',
@@ -39,7 +38,6 @@ export const words = {
   logged: 'Mixed lately',
   none: 'No batch logged yet.',
   short: (ml: string) => `This covers part of it: ${ml} are needed.`,
-  label: 'Follow the label, the safety data sheet and your local rules; the stricter wins.',
   // The dilution as it is written
   written: 'Dilution, as the label says',
   hint: '1:10 · 1 in 5 · 10 % · 4 oz/gal · 30 ml/l',

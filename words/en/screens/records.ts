@@ -2,6 +2,7 @@
 export const words = {
   title: 'All cars, past and present',
   outbox: 'Sent to customers',
+  figures: 'What the records say',
   find: 'Plate, customer, car',
   state: 'State',
   states: [

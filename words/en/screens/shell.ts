@@ -32,6 +32,7 @@ export const words = {
     final: 'Final check',
     report: 'Handover',
     history: 'History',
+    record: 'Record',
   },
   handOver: 'Someone else takes over',
   signOut: 'Sign out',

@@ -82,6 +82,7 @@ export const words = {
     hallHumidity: 'Humidity of the hall, %',
     hour: 'What an hour of work costs you',
     sells: 'What an hour beside a package is sold for',
+    reworkDays: 'Days in which what was not right is made good for nothing',
   },
   machines: {
     title: 'Machines and bays',
@@ -278,6 +279,10 @@ export const words = {
     list: 'People or machines from CSV',
     listLead:
       'A list has the headings name, role, skills, hours, or machine, count, home. Cars come as a fleet list at check-in, lots as a list under Stock.',
+    whole: 'The whole shop',
+    wholeLead:
+      'Cars, ledgers, people, stock and photos as JSON lines, for another installation of this program (npm run import). It holds customers’ names and everybody’s PIN as a hash: keep it like the keys.',
+    wholeOut: 'Write the whole shop',
     line: (n: number, what: string) => `Line ${n}: ${what}`,
     notOurs: 'This is not a set-up of a shop.',
     would: (name: string, n: number) =>
@@ -290,6 +295,7 @@ export const words = {
       uses: 'Used as',
       treatments: 'Way of working',
       kit: 'Plate',
+      chances: 'Chance of a stain',
       made: 'Way of our own',
       packages: 'Package',
       checks: 'Final check',

@@ -27,6 +27,8 @@ export const words = {
   keptHere: 'Kept on this device',
   notSent: 'Kept on this device, not sent yet',
   notTaken: (what: string, about: string, at: string) => `Not taken: ${what}, ${about}, ${at}.`,
+  wear: (what: string) => `Wear: ${what || 'what the label says'}.`,
+  label: 'Follow the label, the safety data sheet and your local rules; the stricter wins.',
   readIt: 'Read; remove it',
   /** What was tapped, by its event. */
   tapped: {
@@ -52,6 +54,7 @@ export const words = {
     'recheck-left': 'left as it is',
     'air-read': 'meter read',
     'moisture-read': 'meter read',
+    'time-corrected': 'time set right',
     'handed-over': 'handed over',
     note: 'note',
   } as Record<string, string>,

@@ -1,7 +1,8 @@
 import { Button } from 'antd'
 import { useEffect, useRef } from 'react'
 import Pad from 'signature_pad'
-import { words } from '#words/en/screens/check-in.ts'
+import { words } from '#words/en/screens/fields.ts'
+import './signature.css'
 
 /** The field that strokes are kept in, whatever its size on the screen. */
 const [width, height] = [300, 100]

@@ -5,7 +5,7 @@ import { momentOf } from '#core/units/shop-time.ts'
 import type { Database } from '#server/database/connection.ts'
 import { jobs } from '#server/database/schema.ts'
 import type { Scope } from '#server/http/scope.ts'
-import type { RecordsView } from './views.ts'
+import type { RecordsView } from '#server/records/views.ts'
 
 /** Lines that come at once. */
 const page = 50
@@ -32,6 +32,18 @@ const lines = {
   arrives: jobs.arrives,
   due: jobs.due,
 }
+interface Row {
+  plate: string | null
+  make: string | null
+  model: string | null
+  customer: string | null
+}
+const view = <T extends Row>({ make, model, ...row }: T) => ({
+  ...row,
+  plate: row.plate ?? '',
+  customer: row.customer ?? '',
+  vehicle: [make, model].filter(Boolean).join(' '),
+})
 /** Signs that mean something to LIKE are meant as themselves. */
 const containing = (word: string) => `%${word.replaceAll(/[\\%_]/g, (c) => `\\${c}`)}%`
 
@@ -51,6 +63,9 @@ const found = (find: string) =>
         ),
       ),
   )
+
+/** What a job's line is read from, what is shown of it, and how it is found. */
+export const lineOf = { columns: lines, view, found }
 
 /** Jobs of any time, the newest first, a page at a time: none ever vanishes. */
 export async function recordsOf(
@@ -75,11 +90,6 @@ export async function recordsOf(
     )
     .orderBy(desc(jobs.arrives), desc(jobs.id))
     .limit(page + 1)
-  const records = rows.slice(0, page).map(({ make, model, ...row }) => ({
-    ...row,
-    plate: row.plate ?? '',
-    customer: row.customer ?? '',
-    vehicle: [make, model].filter(Boolean).join(' '),
-  }))
+  const records = rows.slice(0, page).map(view)
   return { records, next: rows.length > page ? records.at(-1)!.arrives : null }
 }

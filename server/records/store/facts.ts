@@ -1,0 +1,87 @@
+import { and, asc, eq, gte, inArray, isNull, lt, ne, or } from 'drizzle-orm'
+import type { WorkEvent } from '#core/job/schema.ts'
+import { factsOf } from '#core/records/facts.ts'
+import type { Kept } from '#core/records/figures.ts'
+import type { Database } from '#server/database/connection.ts'
+import { events, jobFacts, jobs, procedures } from '#server/database/schema.ts'
+import type { Scope } from '#server/http/scope.ts'
+import { workEvent } from '#server/jobs/jobs.ts'
+
+/** Cars whose ledgers are read at once. */
+const together = 20
+
+/** Cars handed over of which nothing is kept yet, or whose ledger has gone on since. */
+const behind = (db: Database, scope: Scope) =>
+  db
+    .select({
+      id: jobs.id,
+      position: jobs.position,
+      version: jobs.procedureVersion,
+      due: jobs.due,
+    })
+    .from(jobs)
+    .leftJoin(jobFacts, eq(jobFacts.job, jobs.id))
+    .where(
+      and(
+        eq(jobs.shop, scope.shop),
+        eq(jobs.state, 'handed-over'),
+        or(isNull(jobFacts.job), ne(jobFacts.position, jobs.position)),
+      ),
+    )
+
+type Behind = Awaited<ReturnType<typeof behind>>[number]
+
+async function keep(db: Database, scope: Scope, part: readonly Behind[]): Promise<void> {
+  const ids = part.map((j) => j.id)
+  const rows = await db
+    .select({
+      job: procedures.job,
+      version: procedures.version,
+      procedure: procedures.procedure,
+      request: procedures.request,
+    })
+    .from(procedures)
+    .where(
+      and(
+        eq(procedures.shop, scope.shop),
+        or(...part.map((j) => and(eq(procedures.job, j.id), eq(procedures.version, j.version ?? 0)))),
+      ),
+    )
+  const ledgers = new Map<string, WorkEvent[]>()
+  const lines = await db
+    .select()
+    .from(events)
+    .where(and(eq(events.shop, scope.shop), inArray(events.job, ids)))
+    .orderBy(asc(events.job), asc(events.position))
+  for (const event of lines.map(workEvent)) ledgers.set(event.job, [...(ledgers.get(event.job) ?? []), event])
+  const kept = part.flatMap(({ id, position, due }) => {
+    const issued = rows.find((r) => r.job === id)
+    const facts =
+      issued &&
+      factsOf({
+        checkIn: issued.request.checkIn,
+        procedure: issued.procedure,
+        events: ledgers.get(id) ?? [],
+        due,
+        chances: issued.request.own?.chances,
+      })
+    return facts ? [{ job: id, shop: scope.shop, position, handed: facts.handed, facts }] : []
+  })
+  for (const row of kept)
+    await db
+      .insert(jobFacts)
+      .values(row)
+      .onDuplicateKeyUpdate({ set: { position: row.position, handed: row.handed, facts: row.facts } })
+}
+
+/** Cars handed over in a period, the first first. What is kept of each is brought up to its ledger before. @param start and end: moments, the end not within */
+export async function factsIn(db: Database, scope: Scope, start: string, end: string): Promise<Kept[]> {
+  const open = await behind(db, scope)
+  for (let i = 0; i < open.length; i += together) await keep(db, scope, open.slice(i, i + together))
+  const rows = await db
+    .select({ id: jobFacts.job, facts: jobFacts.facts })
+    .from(jobFacts)
+    .where(and(eq(jobFacts.shop, scope.shop), gte(jobFacts.handed, start), lt(jobFacts.handed, end)))
+    .orderBy(asc(jobFacts.handed), asc(jobFacts.job))
+  return rows.map(({ id, facts }) => ({ ...facts, id }))
+}
