@@ -1,9 +1,9 @@
 import { activityId } from '#core/procedures/activities.ts'
 import { dayAfter, dayIn, minuteOf } from '#core/units/shop-time.ts'
-import { notFound } from '#server/http/problem.ts'
 import { type AppContext, type Route, routes } from '#server/http/route.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { dayPlanOf } from '#server/jobs/day-plan.ts'
+import { jobOf } from '#server/jobs/jobs.ts'
 import { namesOf } from '#server/jobs/names.ts'
 import { openJob, openJobs } from '#server/jobs/open-jobs.ts'
 import { driesIndoors, type KnownWeather, weatherOn } from '#server/jobs/weather.ts'
@@ -51,10 +51,13 @@ export const dayRoutes = ({ catalogue: shipped, db, now }: AppContext): Route[] 
         jobs: jobs.map((job) => dayCard(job, ground)),
       }
     },
-    'GET /api/jobs/:id/card': async ({ catalogue, scope, params }): Promise<DayJobView> => {
+    'GET /api/jobs/:id/card': async ({ catalogue, scope, params }): Promise<DayJobView | null> => {
       const at = now()
       const job = await openJob(db, scope, params.id, catalogue)
-      if (!job) throw notFound('open job')
+      if (!job) {
+        await jobOf(db, scope, params.id)
+        return null
+      }
       return dayCard(job, await groundOf(scope, dayIn(scope.timeZone, at), at))
     },
   })

@@ -37,6 +37,11 @@ it('says of a car that is gone what was agreed, done, timed and used', async () 
   expect(Date.parse(reworkUntil!) - Date.parse(handedOver!.at)).toBe(14 * 86_400_000)
 })
 
+it('has no card on the Day any more, which is an answer and not a mistake', async () => {
+  expect(await lead.get(`/api/jobs/${id}/card`)).toMatchObject({ status: 200, body: null })
+  expect((await lead.get(`/api/jobs/${uuidv7()}/card`)).status).toBe(404)
+})
+
 it('has a time set right by a lead, for a reason, also when the car is gone; the shop’s pace follows', async () => {
   const [step] = (await record()).steps.filter((s) => s.id.startsWith('vac'))
   const before = await pace()

@@ -57,18 +57,22 @@ describe('a tail of the ledger', () => {
 describe('news', () => {
   let client: QueryClient
   let asked: string[]
+  let gone: boolean
   /** Until nothing that was begun has anything left to do: no time passes in these tests. */
   const settle = async () => {
     for (let turn = 0; turn < 50; turn++) await new Promise((resolve) => setTimeout(resolve))
   }
   beforeEach(() => {
     asked = []
+    gone = false
     vi.stubGlobal('fetch', async (path: string) => {
       asked.push(path)
       const after = Number(new URL(path, 'http://x').searchParams.get('after'))
       const body = path.includes('/events')
         ? ledger.filter((e) => e.position > after)
-        : { id: 'j', stepsDone: 1, callSign: 'Hazel' }
+        : gone
+          ? null
+          : { id: 'j', stepsDone: 1, callSign: 'Hazel' }
       return new Response(JSON.stringify(body), { headers: { 'content-type': 'application/json' } })
     })
     client = new QueryClient({ defaultOptions: { queries: { staleTime: Number.POSITIVE_INFINITY, retry: false } } })
@@ -106,6 +110,13 @@ describe('news', () => {
     expect(asked.sort()).toEqual(['/api/jobs/j/card', '/api/jobs/j/events?after=0'])
     expect(client.getQueryData<WorkView>(['jobs', 'j', 'work'])!.state.position).toBe(3)
     expect(client.getQueryData<{ jobs: object[] }>(['day'])!.jobs[1]).toMatchObject({ stepsDone: 1 })
+  })
+  it('of the last tap on a vehicle that is gone by then asks for the Day as a whole', async () => {
+    gone = true
+    show(['day'], { jobs: [{ id: 'j', callSign: 'Hazel' }] })
+    hear(client, { topic: 'job', job: 'j', position: 3, kind: 'place-checked' })
+    await settle()
+    expect(asked).toEqual(['/api/jobs/j/card', 'all of day'])
   })
   it('of many taps at once are followed by few questions, and the last of them is in', async () => {
     show(['jobs', 'j', 'work'], view)

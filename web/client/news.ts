@@ -69,6 +69,7 @@ async function followCard(client: QueryClient, job: string): Promise<void> {
   const known = client.getQueryData<DayView>(queryKey)?.jobs.some((j) => j.id === job)
   if (!known || !isShown(client, queryKey)) return void client.invalidateQueries({ queryKey })
   const card = await get('/api/jobs/:id/card', { params: { id: job } })
+  if (!card) return void client.invalidateQueries({ queryKey })
   client.setQueryData<DayView>(
     queryKey,
     (day) => day && { ...day, jobs: day.jobs.map((j) => (j.id === job ? card : j)) },
