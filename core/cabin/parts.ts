@@ -1,3 +1,4 @@
+import { fileUnder } from '#core/units/file-under.ts'
 import type { CarPlace, PlaceKind } from './places.ts'
 
 /** A rectangle; units are those of the drawing it is in, the origin at its top left. */
@@ -88,7 +89,7 @@ interface Cell {
 /** Rows with only what this place has. A kind that is there several times (mats, pillars) takes a cell for each. */
 function rowsOf(place: CarPlace): { share: number; cells: Cell[] }[] {
   const byKind = new Map<string, string[]>()
-  for (const s of place.surfaces) byKind.set(s.kind, [...(byKind.get(s.kind) ?? []), s.id])
+  for (const s of place.surfaces) fileUnder(byKind, s.kind, s.id)
   const said = lying[place.name.kind] ?? []
   const known = new Set(said.flatMap(([, ...kinds]) => kinds.map((k) => k.split('*')[0]!)))
   const rest = place.surfaces.filter((s) => !known.has(s.kind)).map((s) => s.id)

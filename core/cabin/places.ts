@@ -1,3 +1,4 @@
+import { fileUnder } from '#core/units/file-under.ts'
 import type { Body, Surface } from './schema.ts'
 import { placeOfSurface } from './surfaces.ts'
 
@@ -89,6 +90,6 @@ function nameOf(id: string, surface: Surface, body: Body): PlaceName {
  */
 export function placesOf(body: Body, surfaces: readonly Surface[]): CarPlace[] {
   const found = new Map<string, Surface[]>()
-  for (const surface of surfaces) found.set(placeIdOf(surface), [...(found.get(placeIdOf(surface)) ?? []), surface])
+  for (const surface of surfaces) fileUnder(found, placeIdOf(surface), surface)
   return [...found].map(([id, parts]) => ({ id, name: nameOf(id, parts[0]!, body), surfaces: parts }))
 }

@@ -207,9 +207,16 @@ class Car {
   }
 }
 
+/** A plain loop: it is the innermost of all, and `map` of a typed array takes several times as long. */
+function plusEach(a: Float64Array, h: number, b: Float64Array): Float64Array {
+  const out = new Float64Array(a.length)
+  for (let i = 0; i < a.length; i++) out[i] = a[i]! + h * b[i]!
+  return out
+}
+
 const plus = (a: State, h: number, b: State): State => ({
-  face: a.face.map((v, i) => v + h * b.face[i]!),
-  under: a.under.map((v, i) => v + h * b.under[i]!),
+  face: plusEach(a.face, h, b.face),
+  under: plusEach(a.under, h, b.under),
   ratio: a.ratio + h * b.ratio,
   t: a.t + h * b.t,
   out: a.out + h * b.out,

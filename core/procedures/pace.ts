@@ -1,3 +1,4 @@
+import { fileUnder } from '#core/units/file-under.ts'
 /** One finished step: what the catalogue says it takes and what it took, in minutes, each of all the people on it. */
 export interface Timing {
   treatment: string
@@ -27,7 +28,7 @@ export function paceOf(timings: readonly Timing[]): Pace[] {
   const byTreatment = new Map<string, number[]>()
   for (const { treatment, book, took } of timings) {
     if (book <= 0 || took <= 0) continue
-    byTreatment.set(treatment, [...(byTreatment.get(treatment) ?? []), Math.log(took / book)])
+    fileUnder(byTreatment, treatment, Math.log(took / book))
   }
   return [...byTreatment]
     .map(([treatment, logs]) => {

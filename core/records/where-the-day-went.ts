@@ -1,3 +1,4 @@
+import { fileUnder } from '#core/units/file-under.ts'
 import { dayIn, momentOf } from '#core/units/shop-time.ts'
 import type { DayLine, Kept, Setting } from './figures.ts'
 
@@ -36,7 +37,7 @@ export function whereTheDayWent(cars: readonly Kept[], { zone, hours }: Pick<Set
     for (const [person, from, to] of car.hands) {
       const day = dayIn(zone, new Date(from).toISOString())
       const people = byDay.get(day) ?? new Map<string, Stay[]>()
-      people.set(person, [...(people.get(person) ?? []), { job: car.id, from, to }])
+      fileUnder(people, person, { job: car.id, from, to })
       byDay.set(day, people)
     }
   /** The part of a gap in which somebody was there. */

@@ -5,6 +5,7 @@ import type { Package } from '#core/catalogue/package.ts'
 import type { StainKind } from '#core/catalogue/stain.ts'
 import type { Treatment } from '#core/catalogue/treatment.ts'
 import { BadInput } from '#core/units/fault.ts'
+import { fileUnder } from '#core/units/file-under.ts'
 import { shifted } from '#core/units/odds.ts'
 import { ownFaults } from './check.ts'
 import { byMachine, missingOf, productOf } from './products.ts'
@@ -98,7 +99,7 @@ function built(shipped: Catalogue, own: Own): Catalogue {
   const made = own.made.filter((t) => !t.retired)
   const treatments = [...known, ...made.map((t) => madeFrom(t, known))].map(withItsCan)
   const kin = new Map<string, string[]>()
-  for (const { like, id } of made) kin.set(like, [...(kin.get(like) ?? []), id])
+  for (const { like, id } of made) fileUnder(kin, like, id)
   const base = { ...shipped, treatments }
   const widened = Object.fromEntries(
     kindred.map((part) => [part, made.length > 0 ? withKin(base[part], kin) : base[part]]),

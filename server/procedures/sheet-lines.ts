@@ -1,5 +1,6 @@
 import type { Content } from 'pdfmake/interfaces.js'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
+import { fileUnder } from '#core/units/file-under.ts'
 import { sayAmount, sayMinutes, sayRatio } from '#core/units/format.ts'
 import { printable, soft } from '#server/files/pdf.ts'
 import { papers } from '#words/en/papers.ts'
@@ -97,7 +98,6 @@ export function stopBox(coded: Step, nameOf: (surface: string) => string): Conte
 /** What remains, each reason once with the places it is about. */
 export function remains({ residuals }: Pick<Procedure, 'residuals'>): string[] {
   const byReason = new Map<string, string[]>()
-  for (const { name, reason } of residuals.map(speak.residual))
-    byReason.set(reason, [...(byReason.get(reason) ?? []), name])
+  for (const { name, reason } of residuals.map(speak.residual)) fileUnder(byReason, reason, name)
   return [...byReason].map(([reason, names]) => `${said([...new Set(names)], 8)}: ${reason}`)
 }

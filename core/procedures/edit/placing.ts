@@ -5,6 +5,7 @@ import type { Draft } from '#core/procedures/make/steps.ts'
 import { findingSaid, fixSaid, reason } from '#core/procedures/messages.ts'
 import type { Edit, Finding, StepLink } from '#core/procedures/schema.ts'
 import { asListed, type Round, type Sequence, sequenced } from '#core/procedures/sequence/sequence.ts'
+import { fileUnder } from '#core/units/file-under.ts'
 import { aboutEdit } from './findings.ts'
 
 export const byHandRule = 'by-hand'
@@ -30,8 +31,7 @@ function handLink(was: readonly string[], now: readonly string[], step: string):
 /** Links a move breaks, by the rule that asked for them. */
 function brokenRules(broken: readonly StepLink[]): [string, StepLink[]][] {
   const byRule = new Map<string, StepLink[]>()
-  for (const link of broken)
-    for (const id of link.rules) if (id !== byHandRule) byRule.set(id, [...(byRule.get(id) ?? []), link])
+  for (const link of broken) for (const id of link.rules) if (id !== byHandRule) fileUnder(byRule, id, link)
   return [...byRule]
 }
 

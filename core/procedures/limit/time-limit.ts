@@ -13,6 +13,7 @@ import { type Setting, settingOf, uniform } from '#core/procedures/make/setting.
 import { leftAfter, sum, unique } from '#core/procedures/make/steps.ts'
 import { type PlaceSaid, placeSaid } from '#core/procedures/messages.ts'
 import type { FitLimit, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
+import { fileUnder } from '#core/units/file-under.ts'
 import { clockOf } from './clock.ts'
 import { importanceOf, phasesOf, type Weighed, worthOf } from './importance.ts'
 import { frontier, type Option, type Point } from './knapsack.ts'
@@ -100,7 +101,7 @@ export function decisions(request: ProcedureRequest, catalogue: Catalogue, longe
       ? s.id
       : // What is extra is done all of it or not: nobody takes the glass towels round the car for one pane outside.
         `${s.group} ${s.zoneGroup} ${s.extra ? '' : s.material} ${c.soil} ${c.hair ?? 0} ${(c.stains ?? []).length} ${s.must ?? ''} ${s.extra ?? ''}`
-    groups.set(key, [...(groups.get(key) ?? []), s])
+    fileUnder(groups, key, s)
   }
   const order = (s: Surface) => catalogue.programmes.findIndex((p) => p.groups.includes(s.group))
   const list = [...groups].sort(([, a], [, b]) => order(a[0]!) - order(b[0]!))
@@ -251,7 +252,7 @@ function byPlace(
   say: (there: readonly Surface[], place: { group: string; rows: number }) => PlaceSaid,
 ): PlaceSaid[] {
   const places = new Map<string, Surface[]>()
-  for (const s of surfaces) places.set(placeOf(s), [...(places.get(placeOf(s)) ?? []), s])
+  for (const s of surfaces) fileUnder(places, placeOf(s), s)
   return [...places].map(([group, there]) => say(there, { group, rows: checkIn.vehicle.body.rows.length }))
 }
 

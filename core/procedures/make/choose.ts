@@ -350,7 +350,7 @@ class Choice {
 
   /** Whether an earlier version of the procedure has done it here. */
   isDone(id: string): boolean {
-    return this.setting.done.has(`${id} ${this.surface.id}`)
+    return this.setting.done.size > 0 && this.setting.done.has(`${id} ${this.surface.id}`)
   }
 
   /** After failed rechecks: the next rung, or nothing more. */
@@ -576,8 +576,8 @@ export function chooseWork(
     choice.record('specialist', reason('no-way', { material: material.id }))
     return nothing
   }
-  const vacuumed = programme.soil.flat().some((id) => setting.treatment(id).techniques.includes('VS'))
-  if (setting.held.noVacuum && vacuumed) {
+  const isVacuumed = () => programme.soil.flat().some((id) => setting.treatment(id).techniques.includes('VS'))
+  if (setting.held.noVacuum && isVacuumed()) {
     choice.record('held', reason('no-vacuum', none))
     return nothing
   }
@@ -611,7 +611,8 @@ export function chooseWork(
     ids.some((id) => setting.treatment(id).dries || (choice.isJudged && setting.treatment(id).wet))
   if (judged && !ids.includes('groom')) ids.push('judge')
   if (setting.held.noDust) ids = ids.filter((id) => id !== 'dust')
-  const extras = new Set(['dress', ...setting.adds.flatMap((a) => a.use)])
+  const isExtra = (id: string) => id === 'dress' || setting.adds.some((a) => a.use.includes(id))
+  const asWorked = { ...condition, hair }
   const work: Work[] = []
   for (const id of new Set(ids)) {
     const treatment = setting.treatment(id)
@@ -621,10 +622,10 @@ export function chooseWork(
     const no = choice.refusal(treatment, ids)
     // Dressing that a material does not want, and what a finish or the house adds, is simply not done; anything else left out is told.
     if (no) {
-      if (!extras.has(id)) choice.record(no.code, no.reason)
+      if (!isExtra(id)) choice.record(no.code, no.reason)
       continue
     }
-    work.push({ ...choice.work(id, programme), condition: { ...condition, hair } })
+    work.push({ ...choice.work(id, programme), condition: asWorked })
   }
   return { work: choice.within(work), residuals }
 }

@@ -21,6 +21,7 @@ import { Places } from '#core/procedures/sequence/places.ts'
 import type { Sequence } from '#core/procedures/sequence/sequence.ts'
 import { ownCatalogue } from '#core/shop/catalogue.ts'
 import { BadInput } from '#core/units/fault.ts'
+import { fileUnder } from '#core/units/file-under.ts'
 import { cautioned } from './cautions.ts'
 import { chooseWork } from './choose.ts'
 import { oneDilution } from './dilutions.ts'
@@ -99,15 +100,13 @@ function reasonsOf(links: readonly StepLink[], catalogue: Catalogue) {
   for (const { from, to, rules } of links) {
     const byRule = after.get(to) ?? new Map<string, string[]>()
     after.set(to, byRule)
-    for (const rule of rules) byRule.set(rule, [...(byRule.get(rule) ?? []), from])
+    for (const rule of rules) fileUnder(byRule, rule, from)
   }
+  const place = new Map([...catalogue.orderRules.map((r) => r.id), byHandRule].map((rule, i) => [rule, i]))
   return (step: string, why: string | undefined): Step['why'] => {
-    const byRule = after.get(step)
-    if (!byRule) return []
-    return [...catalogue.orderRules.map((r) => r.id), byHandRule].flatMap((rule) => {
-      const behind = byRule.get(rule)
-      return behind ? [{ rule, after: behind, ...(rule === byHandRule && why ? { reason: why } : {}) }] : []
-    })
+    return [...(after.get(step) ?? [])]
+      .sort(([a], [b]) => place.get(a)! - place.get(b)!)
+      .map(([rule, behind]) => ({ rule, after: behind, ...(rule === byHandRule && why ? { reason: why } : {}) }))
   }
 }
 

@@ -54,17 +54,35 @@ export function stepP80(median: number, severe: boolean): number {
   return median * Math.exp(z80 * Math.hypot(stepSpread, severe ? carSpread.severe : carSpread.usual))
 }
 
+/** Deviates of one seed, and what each makes of a step's minutes, centred so that the sum's median stays the sum of medians. */
+interface Draws {
+  seed: number
+  normals: Float64Array
+  steps: Float64Array
+}
+
+let lastDraws: Draws | undefined
+
+/** At least so many draws of a seed. Every car of a shop is judged by the same: they are made once and kept until another seed is asked for. */
+function drawsOf(seed: number, count: number): Draws {
+  if (lastDraws?.seed === seed && lastDraws.normals.length >= count) return lastDraws
+  const next = normals(seededRandom(seed))
+  const drawn = Float64Array.from({ length: count }, next)
+  const steps = drawn.map((normal) => Math.exp(stepSpread * normal - stepSpread ** 2 / 2))
+  lastDraws = { seed, normals: drawn, steps }
+  return lastDraws
+}
+
 /** 80th percentile of the whole job by sampling the sum (never the sum of the steps' own): lognormal steps, one shared factor a car. */
 export function jobP80(medians: readonly number[], severe: boolean, seed = 1, samples = 500): number {
-  const normal = normals(seededRandom(seed))
-  const sums: number[] = []
+  const draws = drawsOf(seed, samples * (medians.length + 1))
+  const sums = new Float64Array(samples)
+  let at = 0
   for (let i = 0; i < samples; i++) {
-    const car = Math.exp((severe ? carSpread.severe : carSpread.usual) * normal())
+    const car = Math.exp((severe ? carSpread.severe : carSpread.usual) * draws.normals[at++]!)
     let sum = 0
-    // Centred so that the sum's median stays the sum of medians.
-    for (const median of medians) sum += median * Math.exp(stepSpread * normal() - stepSpread ** 2 / 2)
-    sums.push(sum * car)
+    for (const median of medians) sum += median * draws.steps[at++]!
+    sums[i] = sum * car
   }
-  sums.sort((a, b) => a - b)
-  return sums[Math.ceil(samples * 0.8) - 1]!
+  return sums.sort()[Math.ceil(samples * 0.8) - 1]!
 }

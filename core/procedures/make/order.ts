@@ -1,6 +1,7 @@
 import type { OrderRule } from '#core/catalogue/order-rule.ts'
 import type { Step, StepLink } from '#core/procedures/schema.ts'
 import type { Places } from '#core/procedures/sequence/places.ts'
+import { fileUnder } from '#core/units/file-under.ts'
 
 /** The part of a step that order rules look at. */
 export type Orderable = Pick<Step, 'id' | 'stage' | 'treatment' | 'zones' | 'surfaces' | 'minutes' | 'equipment'> & {
@@ -74,31 +75,30 @@ export class OrderCircle extends Error {}
  * @throws OrderCircle naming its rules, which a faulty catalogue can make, or a step added where it has no place
  */
 export function earliestStarts(steps: readonly Orderable[], links: readonly StepLink[]): Map<string, number> {
-  const minutes = new Map(steps.map((s) => [s.id, s.minutes]))
-  const waiting = new Map(steps.map((s) => [s.id, 0]))
-  const out = new Map<string, StepLink[]>()
-  for (const link of links) {
-    waiting.set(link.to, waiting.get(link.to)! + 1)
-    out.set(link.from, [...(out.get(link.from) ?? []), link])
+  const place = new Map(steps.map((s, i) => [s.id, i]))
+  const waiting = new Int32Array(steps.length)
+  const out: { to: number; minLag: number }[][] = steps.map(() => [])
+  for (const { from, to, minLag } of links) {
+    const next = place.get(to)!
+    waiting[next]!++
+    out[place.get(from)!]!.push({ to: next, minLag })
   }
-  const start = new Map(steps.map((s) => [s.id, 0]))
-  const ready = steps.filter((s) => waiting.get(s.id) === 0).map((s) => s.id)
-  for (let i = 0; i < ready.length; i++) {
-    const from = ready[i]!
-    for (const link of out.get(from) ?? []) {
-      start.set(link.to, Math.max(start.get(link.to)!, start.get(from)! + minutes.get(from)! + link.minLag))
-      const left = waiting.get(link.to)! - 1
-      waiting.set(link.to, left)
-      if (left === 0) ready.push(link.to)
+  const start = new Float64Array(steps.length)
+  const ready = steps.flatMap((_, i) => (waiting[i] === 0 ? [i] : []))
+  for (let n = 0; n < ready.length; n++) {
+    const from = ready[n]!
+    const end = start[from]! + steps[from]!.minutes
+    for (const { to, minLag } of out[from]!) {
+      start[to] = Math.max(start[to]!, end + minLag)
+      if (--waiting[to]! === 0) ready.push(to)
     }
   }
   if (ready.length < steps.length) {
-    const rules = new Set(
-      links.filter((l) => waiting.get(l.to)! > 0 && waiting.get(l.from)! > 0).flatMap((l) => l.rules),
-    )
+    const waits = (id: string) => waiting[place.get(id)!]! > 0
+    const rules = new Set(links.filter((l) => waits(l.to) && waits(l.from)).flatMap((l) => l.rules))
     throw new OrderCircle(`The order rules go in a circle: ${[...rules].join(', ')}.`)
   }
-  return start
+  return new Map(steps.map((s, i) => [s.id, start[i]!]))
 }
 
 /** Sorts steps as early as their reasons allow; equals by id, so that the answer never depends on the input's order. */
@@ -188,7 +188,7 @@ function leadsTo(from: string, to: string, out: ReadonlyMap<string, readonly Ste
 
 const filed = (links: readonly StepLink[], by: 'from' | 'to') => {
   const map = new Map<string, StepLink[]>()
-  for (const link of links) map.set(link[by], [...(map.get(link[by]) ?? []), link])
+  for (const link of links) fileUnder(map, link[by], link)
   return map
 }
 
@@ -221,20 +221,21 @@ export function linkSteps(steps: readonly Orderable[], rules: readonly OrderRule
 
 /** Drops links without a lag that follow from others, so that a plan carries no dead weight. Reasons are taken before this. */
 export function withoutImplied(steps: readonly Orderable[], links: readonly StepLink[]): StepLink[] {
-  const next = new Map<string, string[]>()
-  for (const link of links) next.set(link.from, [...(next.get(link.from) ?? []), link.to])
   const order = inOrder(steps, links).map((s) => s.id)
-  const reach = new Map<string, Set<string>>()
-  for (const id of [...order].reverse()) {
-    const set = new Set<string>()
-    for (const to of next.get(id) ?? []) {
-      set.add(to)
-      for (const further of reach.get(to)!) set.add(further)
+  const place = new Map(order.map((id, i) => [id, i]))
+  const next: number[][] = order.map(() => [])
+  for (const link of links) next[place.get(link.from)!]!.push(place.get(link.to)!)
+  /** By step: 1 for each that has to come after it, by any number of links. */
+  const reach = order.map(() => new Uint8Array(order.length))
+  for (let i = order.length - 1; i >= 0; i--)
+    for (const to of next[i]!) {
+      const further = reach[to]!
+      reach[i]![to] = 1
+      for (let k = to + 1; k < order.length; k++) if (further[k] === 1) reach[i]![k] = 1
     }
-    reach.set(id, set)
-  }
   return links.filter((link) => {
     if (link.minLag > 0 || link.maxLag !== undefined) return true
-    return !(next.get(link.from) ?? []).some((middle) => middle !== link.to && reach.get(middle)!.has(link.to))
+    const [from, to] = [place.get(link.from)!, place.get(link.to)!]
+    return !next[from]!.some((middle) => middle !== to && reach[middle]![to] === 1)
   })
 }

@@ -7,6 +7,7 @@ import { removalChance } from '#core/condition/expectation.ts'
 import { cautionSaid, motion, title } from '#core/procedures/messages.ts'
 import type { Procedure, ProcedureRequest, Step } from '#core/procedures/schema.ts'
 import type { Places } from '#core/procedures/sequence/places.ts'
+import { fileUnder } from '#core/units/file-under.ts'
 import { balanceOf, leftOn } from './balance.ts'
 import type { Work } from './choose.ts'
 import { type DryingIn, dryingOf, dryMinutes, type Wetted } from './drying.ts'
@@ -227,7 +228,7 @@ export function workedSteps(works: readonly Work[], drafting: Drafting): Draft[]
   const groups = new Map<string, { zoneGroup: string; works: Work[] }>()
   const endings = endingsOf(drafting.setting.catalogue)
   const doneTo = new Map<string, string[]>()
-  for (const { surface, treatment } of works) doneTo.set(surface.id, [...(doneTo.get(surface.id) ?? []), treatment.id])
+  for (const { surface, treatment } of works) fileUnder(doneTo, surface.id, treatment.id)
   const firstIn = new Map<string, string>()
   for (const work of works) {
     const zoneGroup = groupOf(work)
@@ -254,7 +255,7 @@ export const leftAfter = (works: readonly Work[], figures: Figures): number =>
 /** What each surface holds when its wetting ends, of those that something wet was done to. */
 function wettedBy(works: readonly Work[], figures: Figures): Map<string, Wetted> {
   const wet = new Map<string, Work[]>()
-  for (const w of works) if (w.treatment.wet) wet.set(w.surface.id, [...(wet.get(w.surface.id) ?? []), w])
+  for (const w of works) if (w.treatment.wet) fileUnder(wet, w.surface.id, w)
   return new Map(
     [...wet].map(([id, list]) => [
       id,

@@ -2,6 +2,7 @@ import type { Figures } from '#core/catalogue/figures.ts'
 import { attendedMinutes, handMinutes } from '#core/procedures/attended.ts'
 import { productsUsed } from '#core/procedures/products-used.ts'
 import type { Procedure, Step } from '#core/procedures/schema.ts'
+import { fileUnder } from '#core/units/file-under.ts'
 import type { Work } from './choose.ts'
 import { jobP80, type SetUp } from './minutes.ts'
 import { leftAfter, sum, unique } from './steps.ts'
@@ -22,16 +23,16 @@ export function totalsOf(
     steps.filter((s) => s.treatment !== 'dry' && s.stage !== 'kit' && s.treatment !== 'stop').map((s) => s.treatment),
   )
   const wet = works.filter((w) => w.treatment.wet && ['cloth', 'carpet'].includes(w.material.family))
-  const wetSurfaces = unique(wet.filter((w) => w.treatment.dries).map((w) => w.surface.id))
+  const wetSurfaces = new Map<string, Work[]>()
+  for (const w of wet) fileUnder(wetSurfaces, w.surface.id, w)
   return {
     attended: attendedMinutes(attended),
     attendedP80: jobP80(attended.map(handMinutes), severe, seed),
     planned: sum(attended.map((s) => s.minutes * s.crew)),
     waterLeft: sum(
-      wetSurfaces.map((id) => {
-        const list = wet.filter((w) => w.surface.id === id)
-        return leftAfter(list, figures) * list[0]!.surface.area * (list[0]!.condition.extent ?? 1)
-      }),
+      [...wetSurfaces.values()]
+        .filter((list) => list.some((w) => w.treatment.dries))
+        .map((list) => leftAfter(list, figures) * list[0]!.surface.area * (list[0]!.condition.extent ?? 1)),
     ),
     carSoil: soil,
     byTreatment: treatments.map((treatment) => ({

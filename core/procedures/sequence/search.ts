@@ -21,6 +21,9 @@ const ordersOf = <T>(list: readonly T[]): T[][] =>
     ? [[...list]]
     : list.flatMap((x, i) => ordersOf(list.filter((_, k) => k !== i)).map((rest) => [x, ...rest]))
 
+/** Every order of a window, by its blocks' places: made once, asked for at every step of every search. */
+const windowOrders = ordersOf(Array.from({ length: windowBlocks }, (_, i) => i))
+
 /** Judges orders of attended steps: walk and waiting in minutes, and broken lags. */
 class Judge {
   private readonly clock: Clock
@@ -83,9 +86,13 @@ function nearestFirst(problem: SequenceProblem, judge: Judge, between: Between):
   const before = blocksBefore(problem)
   const done = new Set<number>()
   const order: number[] = []
+  const free = (b: number) => {
+    for (const x of before[b]!) if (!done.has(x)) return false
+    return true
+  }
   judge.begin()
   while (done.size < problem.blocks.length) {
-    const may = problem.blocks.flatMap((_, b) => (!done.has(b) && [...before[b]!].every((x) => done.has(x)) ? [b] : []))
+    const may = problem.blocks.flatMap((_, b) => (!done.has(b) && free(b) ? [b] : []))
     const last = order.at(-1)
     let best = may[0]!
     let least = Number.POSITIVE_INFINITY
@@ -227,16 +234,19 @@ class Improver {
     for (let from = 0; from < this.order.length; from++) {
       const window = this.blocksFrom(from)
       if (!window) continue
-      const [a, b] = [this.order[from - 1], this.order[from + window.flat().length]]
-      const was = this.walkThrough(a, window, b)
-      for (const tried of ordersOf(window)) {
-        if (this.walkThrough(a, tried, b) >= was - epsilon || !this.allowed(tried)) continue
-        const steps = tried.flat()
-        const order = [...this.order.slice(0, from), ...steps, ...this.order.slice(from + steps.length)]
-        const cost = this.judge.cost(order)
+      const length = window.reduce((sum, block) => sum + block.length, 0)
+      const [a, b] = [this.order[from - 1], this.order[from + length]]
+      const [asItIs] = windowOrders
+      const was = this.walkThrough(a, window, asItIs!, b)
+      for (const order of windowOrders) {
+        if (this.walkThrough(a, window, order, b) >= was - epsilon) continue
+        const steps = order.flatMap((k) => window[k]!)
+        if (!this.allowed(steps)) continue
+        const tried = [...this.order.slice(0, from), ...steps, ...this.order.slice(from + length)]
+        const cost = this.judge.cost(tried)
         if (cost >= this.cost - epsilon) continue
         this.cost = cost
-        this.order = order
+        this.order = tried
         this.changes++
         break
       }
@@ -244,15 +254,15 @@ class Improver {
   }
 
   /** So many whole blocks that stand one behind the other from a place on. */
-  private blocksFrom(from: number): number[][] | undefined {
-    const found: number[][] = []
+  private blocksFrom(from: number): (readonly number[])[] | undefined {
+    const found: (readonly number[])[] = []
     let k = from
     while (found.length < windowBlocks) {
       const first = this.order[k]
       if (first === undefined) return undefined
       const block = this.problem.blocks[this.problem.blockOf.get(first)!]!
       if (block.some((step, i) => this.order[k + i] !== step)) return undefined
-      found.push([...block])
+      found.push(block)
       k += block.length
     }
     return found
@@ -261,21 +271,22 @@ class Improver {
   private walkThrough(
     before: number | undefined,
     blocks: readonly (readonly number[])[],
+    order: readonly number[],
     after: number | undefined,
   ): number {
     let walk = 0
     let last = before
-    for (const block of blocks)
-      for (const step of block) {
+    for (const k of order)
+      for (const step of blocks[k]!) {
         if (last !== undefined) walk += this.between(last, step)
         last = step
       }
     return after === undefined || last === undefined ? walk : walk + this.between(last, after)
   }
 
-  private allowed(blocks: readonly (readonly number[])[]): boolean {
-    const later = new Set(blocks.flat())
-    return blocks.flat().every((step) => {
+  private allowed(steps: readonly number[]): boolean {
+    const later = new Set(steps)
+    return steps.every((step) => {
       later.delete(step)
       return ![...this.problem.before[step]!].some((b) => later.has(b))
     })

@@ -17,6 +17,15 @@ const earlyWeight = 0.002
 /** In minutes; it only grows while a list is worked. */
 export const weighed = ({ waiting, early, broken }: Timed) => waiting + early * earlyWeight + broken * brokenWeight
 
+/** Where each list of several begins when they lie one behind the other, and where the last ends. */
+function firstsOf(lists: readonly (readonly unknown[])[]): Int32Array {
+  const firsts = new Int32Array(lists.length + 1)
+  lists.forEach((list, i) => {
+    firsts[i + 1] = firsts[i]! + list.length
+  })
+  return firsts
+}
+
 /**
  * Works lists of attended steps from top to bottom; what passes by itself begins when all it waits for is over. It is asked thousands of times
  * for one procedure: what it looks at lies in flat arrays.
@@ -29,7 +38,11 @@ export class Clock {
   private readonly firsts: Int32Array
   private readonly from: Int32Array
   private readonly min: Float64Array
+  /** What may come only so long before step i, in the same way: few have a longest lag. */
+  private readonly tiedFirsts: Int32Array
+  private readonly tied: Int32Array
   private readonly max: Float64Array
+  private readonly ends: Float64Array
   private readonly stamp: Int32Array
   /** What was worked in this turn, or in the turn that all lists of a series share, is over. */
   private turn = 0
@@ -42,17 +55,18 @@ export class Clock {
 
   constructor({ count, minutes, attended, waits }: SequenceProblem) {
     this.starts = new Float64Array(count)
+    this.ends = new Float64Array(count)
     this.minutes = Float64Array.from(minutes)
     this.attended = Uint8Array.from(attended, Number)
     this.stamp = new Int32Array(count)
     const all = waits.flat()
-    this.firsts = new Int32Array(count + 1)
-    waits.forEach((list, i) => {
-      this.firsts[i + 1] = this.firsts[i]! + list.length
-    })
+    this.firsts = firstsOf(waits)
     this.from = Int32Array.from(all, (w) => w.from)
     this.min = Float64Array.from(all, (w) => w.min)
-    this.max = Float64Array.from(all, (w) => w.max)
+    const ties = waits.map((list) => list.filter((w) => Number.isFinite(w.max)))
+    this.tiedFirsts = firstsOf(ties)
+    this.tied = Int32Array.from(ties.flat(), (w) => w.from)
+    this.max = Float64Array.from(ties.flat(), (w) => w.max)
   }
 
   /** The answer is the same object each time. */
@@ -152,11 +166,12 @@ export class Clock {
     }
     this.starts[i] = this.time
     this.stamp[i] = this.turn
-    for (let w = this.firsts[i]!; w < this.firsts[i + 1]!; w++) {
-      const from = this.from[w]!
+    for (let w = this.tiedFirsts[i]!; w < this.tiedFirsts[i + 1]!; w++) {
+      const from = this.tied[w]!
       if (this.time - this.starts[from]! - this.minutes[from]! > this.max[w]! + 1e-9) this.timed.broken++
     }
     this.time += this.minutes[i]!
+    this.ends[i] = this.time
   }
 
   private readyAt(i: number): number {
@@ -171,7 +186,7 @@ export class Clock {
         }
         this.pass(from)
       }
-      const end = this.starts[from]! + this.minutes[from]! + this.min[w]!
+      const end = this.ends[from]! + this.min[w]!
       if (end > ready) ready = end
     }
     return ready
@@ -180,6 +195,7 @@ export class Clock {
   private pass(i: number): void {
     this.stamp[i] = this.turn
     this.starts[i] = this.readyAt(i)
+    this.ends[i] = this.starts[i]! + this.minutes[i]!
   }
 }
 

@@ -2,6 +2,7 @@ import { and, asc, eq, gte, inArray, isNull, lt, ne, or } from 'drizzle-orm'
 import type { WorkEvent } from '#core/job/schema.ts'
 import { factsOf } from '#core/records/facts.ts'
 import type { Kept } from '#core/records/figures.ts'
+import { fileUnder } from '#core/units/file-under.ts'
 import type { Database } from '#server/database/connection.ts'
 import { events, jobFacts, jobs, procedures } from '#server/database/schema.ts'
 import type { Scope } from '#server/http/scope.ts'
@@ -53,7 +54,7 @@ async function keep(db: Database, scope: Scope, part: readonly Behind[]): Promis
     .from(events)
     .where(and(eq(events.shop, scope.shop), inArray(events.job, ids)))
     .orderBy(asc(events.job), asc(events.position))
-  for (const event of lines.map(workEvent)) ledgers.set(event.job, [...(ledgers.get(event.job) ?? []), event])
+  for (const event of lines.map(workEvent)) fileUnder(ledgers, event.job, event)
   const kept = part.flatMap(({ id, position, due }) => {
     const issued = rows.find((r) => r.job === id)
     const facts =
