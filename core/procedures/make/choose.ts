@@ -56,6 +56,7 @@ class Choice {
   readonly material: Material
   readonly stains: readonly { stain: Stain; kind: StainKind }[]
   readonly effects: readonly Effect[]
+  readonly programme: Programme | undefined
   /** Stains that changed the work of the soil here. */
   readonly ruled = new Map<string, { ban: Ban; kind: StainKind }>()
   private readonly limits: Limits
@@ -77,6 +78,7 @@ class Choice {
     })
     const instead = this.effects.find((e) => e.effect.asMaterial)?.effect.asMaterial
     this.material = setting.material(instead ?? surface.material)
+    this.programme = setting.programme(surface, this.material)
     this.limits = limitsOf(surface, setting.features, setting.refused, catalogue, this.effects)
     this.stains = stainsOf(condition, catalogue).map((stain) => ({
       stain,
@@ -119,24 +121,27 @@ class Choice {
 
   /** A rung as the stains here leave it, and with what is used where something may not be. */
   fitted(ids: readonly string[], planned: readonly string[], depth = 0): string[] {
-    const out = ids.flatMap((id): string[] => {
-      const treatment = this.setting.treatment(id)
-      const banned = this.banned(treatment)
-      const under = banned && treatment.under?.[banned.ban]
-      if (under && depth < 4) {
-        this.ruled.set(banned.kind.id, banned)
-        return this.fitted(under, planned, depth + 1)
-      }
-      if (treatment.orElse && depth < 4 && this.refusal(treatment, planned)) {
-        const others = this.fitted(treatment.orElse, planned, depth + 1)
-        if (!this.allowed(others, planned)) {
-          for (const other of others) this.standsFor.set(other, id)
-          return others
-        }
-      }
-      return [id]
-    })
-    return [...new Set(out)]
+    const out: string[] = []
+    for (const id of ids)
+      for (const used of this.instead(id, planned, depth) ?? [id]) if (!out.includes(used)) out.push(used)
+    return out
+  }
+
+  /** What is used in a treatment's place here; undefined where it is done itself. */
+  private instead(id: string, planned: readonly string[], depth: number): string[] | undefined {
+    if (depth >= 4) return undefined
+    const treatment = this.setting.treatment(id)
+    const banned = this.banned(treatment)
+    const under = banned && treatment.under?.[banned.ban]
+    if (under) {
+      this.ruled.set(banned.kind.id, banned)
+      return this.fitted(under, planned, depth + 1)
+    }
+    if (!treatment.orElse || !this.refusal(treatment, planned)) return undefined
+    const others = this.fitted(treatment.orElse, planned, depth + 1)
+    if (this.allowed(others, planned)) return undefined
+    for (const other of others) this.standsFor.set(other, id)
+    return others
   }
 
   record(code: string, why: Reason) {
@@ -233,8 +238,14 @@ class Choice {
     return undefined
   }
 
-  allowed = (ids: readonly string[], planned: readonly string[]) =>
-    ids.map((id) => this.refusal(this.setting.treatment(id), planned)).find(Boolean)
+  /** Why the first of them that may not be done may not. */
+  allowed(ids: readonly string[], planned: readonly string[]): Refused | undefined {
+    for (const id of ids) {
+      const no = this.refusal(this.setting.treatment(id), planned)
+      if (no) return no
+    }
+    return undefined
+  }
 
   /** What the surface's stains add, in their own order; what may not be used here is left out with what it needs, and told. */
   forStains(only: (kind: StainKind) => boolean = () => true): string[] {
@@ -425,10 +436,6 @@ class Choice {
       this.record('moisture-ceiling', reason('too-much-water', { treatment: most.treatment.id, ceiling: this.ceiling }))
     }
     return kept
-  }
-
-  get programme(): Programme | undefined {
-    return this.setting.programme(this.surface, this.material)
   }
 
   work(id: string, programme: Programme | undefined): Work {

@@ -143,6 +143,7 @@ class Improver {
   private readonly after: Set<number>[]
   private readonly isBefore: Int32Array
   private readonly isAfter: Int32Array
+  private readonly isMoved: Int32Array
   private turn = 0
   /** How often the order was changed. */
   private changes = 0
@@ -156,6 +157,7 @@ class Improver {
     this.cost = judge.cost(order)
     this.isBefore = new Int32Array(problem.count)
     this.isAfter = new Int32Array(problem.count)
+    this.isMoved = new Int32Array(problem.count)
     this.after = problem.before.map(() => new Set<number>())
     problem.before.forEach((set, i) => {
       if (problem.attended[i]) for (const from of set) this.after[from]!.add(i)
@@ -310,7 +312,9 @@ class Improver {
   }
 
   private moveBest(segment: readonly number[]) {
-    const rest = this.order.filter((i) => !segment.includes(i))
+    this.turn++
+    for (const i of segment) this.isMoved[i] = this.turn
+    const rest = this.order.filter((i) => this.isMoved[i] !== this.turn)
     const [low, high] = this.window(rest, segment)
     const start = this.order.indexOf(segment[0]!)
     const stands = segment.every((i, n) => this.order[start + n] === i) ? start : -1
