@@ -7,6 +7,8 @@ const Selector = Type.Object(
     treatments: Type.Optional(Type.Array(Text)),
     /** But not these. */
     except: Type.Optional(Type.Array(Text)),
+    /** Nor what is done in these zones alone: mats lie beside the car, and wait for nothing that is done in it. */
+    exceptZones: Type.Optional(Type.Array(Text)),
     dries: Type.Optional(Type.Boolean()),
   },
   Strict,

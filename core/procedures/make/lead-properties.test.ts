@@ -5,6 +5,7 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { ProcedureRequest } from '#core/procedures/schema.ts'
 import { type Random, seededRandom } from '#core/units/random.ts'
 import { randomCar } from '../../../tests/fixtures/cars.ts'
+import { soiled } from '../../../tests/fixtures/soiled.ts'
 import { brokenByOne, ceilingOf, keeps, Sheet, touchDry, under } from '../../../tests/support/lead.ts'
 import { share } from '../../../tests/support/share.ts'
 import { generateProcedure } from './generate.ts'
@@ -158,4 +159,16 @@ it('grit and hair are loosened before the place they sit in is vacuumed or wette
       }
   }
   expect(mats).toBeGreaterThan(0)
+})
+
+it('mats lie beside the car: their grit waits for nothing inside it, the floor’s waits for the dust', () => {
+  const car = soiled(2, 'hatchback', 'flat-cloth')
+  for (const s of surfacesOf(car.checkIn.vehicle.body, catalogue.surfaces))
+    if (/carpet$|\.mat$/.test(s.id)) car.checkIn.condition[s.id] = { soil: 2, sand: 2 }
+  const { steps } = generateProcedure(car, catalogue)
+  const waitsFor = (zoneGroup: string) =>
+    steps.filter((s) => s.treatment === 'sand' && s.zoneGroup === zoneGroup).map((s) => s.why.map((w) => w.rule))
+  expect(waitsFor('mats')).toEqual([['clear-first']])
+  for (const rules of [...waitsFor('floor-1'), ...waitsFor('floor-2')]) expect(rules).toContain('dust-before-vacuum')
+  expect(waitsFor('floor-1').length).toBe(1)
 })

@@ -17,6 +17,8 @@ function matches(step: Orderable, selector: OrderRule['first']): boolean {
   if (selector.stages && !selector.stages.includes(step.stage)) return false
   if (selector.treatments && !selector.treatments.includes(step.treatment)) return false
   if (selector.except?.includes(step.treatment)) return false
+  const { exceptZones } = selector
+  if (exceptZones && step.at.length > 0 && step.at.every((zone) => exceptZones.includes(zone))) return false
   return selector.dries === undefined || selector.dries === step.dries
 }
 

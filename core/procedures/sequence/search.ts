@@ -7,6 +7,8 @@ const mostExact = 9
 const mostTogether = 3
 /** Minutes of walk under which the next step is in the same place: what is done there is moved as one. */
 const samePlace = 0.35
+/** Places one behind the other that are moved together: a row that was begun at the wrong end is turned by it. */
+const mostPlaces = 5
 /** Neighbouring blocks that are tried in every order. */
 const windowBlocks = 4
 const rounds = 8
@@ -147,6 +149,8 @@ class Improver {
   private turn = 0
   /** How often the order was changed. */
   private changes = 0
+  /** The walk of the order after so many changes. */
+  private walked = { of: -1, walk: 0 }
 
   constructor(problem: SequenceProblem, judge: Judge, between: Between, bare: Between, order: readonly number[]) {
     this.bare = bare
@@ -165,7 +169,11 @@ class Improver {
   }
 
   run(): void {
-    const tries = [...this.problem.blocks.map((block) => () => this.improve(block)), () => this.improveWindows()]
+    const tries = [
+      ...this.problem.blocks.map((block) => () => this.improve(block)),
+      () => this.improveWindows(),
+      ...this.problem.blocks.map((block) => () => this.improveRows(block[0]!)),
+    ]
     /** At which order each was last tried in vain: not again at the same. */
     const vainAt = new Int32Array(tries.length).fill(-1)
     for (let round = 0; round < rounds; round++) {
@@ -199,20 +207,34 @@ class Improver {
       const segment = together === 1 ? [...block] : this.segment(block[0]!, together)
       if (segment) this.moveBest(segment)
     }
-    const there = this.blocksThere(block[0]!)
-    const segment = there > mostTogether ? this.segment(block[0]!, there) : undefined
-    if (segment) this.moveBest(segment)
+    this.movePlaces(block[0]!, 1)
     if (block.length > 1) for (const step of block) this.moveBest([step])
   }
 
-  /** How many blocks are done in one place from this step on; 0 in the middle of them. */
-  private blocksThere(first: number): number {
+  /** What is done in so many places from this step on is moved as one. */
+  private movePlaces(first: number, places: number) {
+    const there = this.blocksThere(first, places)
+    const segment = there > mostTogether ? this.segment(first, there) : undefined
+    if (segment) this.moveBest(segment)
+  }
+
+  /** A row that was begun at the wrong end is turned: no single place of it can be put right alone. */
+  private improveRows(first: number) {
+    for (let places = 2; places <= mostPlaces; places++) this.movePlaces(first, places)
+  }
+
+  /** How many blocks are done in so many places from this step on; 0 in the middle of one, and where there are not so many. */
+  private blocksThere(first: number, places: number): number {
     const start = this.order.indexOf(first)
     const near = (k: number) => this.bare(this.order[k - 1]!, this.order[k]!) < samePlace
     if (start > 0 && near(start)) return 0
     const blocks = new Set([this.problem.blockOf.get(first)!])
-    for (let k = start + 1; k < this.order.length && near(k); k++) blocks.add(this.problem.blockOf.get(this.order[k]!)!)
-    return blocks.size
+    let left = places
+    for (let k = start + 1; k < this.order.length; k++) {
+      if (!near(k) && --left === 0) return blocks.size
+      blocks.add(this.problem.blockOf.get(this.order[k]!)!)
+    }
+    return left === 1 ? blocks.size : 0
   }
 
   /** So many blocks from this one on, where they stand one behind the other. */
@@ -311,6 +333,17 @@ class Improver {
     return [low, high]
   }
 
+  /** Minutes of walk of the order but for so many steps from a place on, which are `inside` among themselves. */
+  private walkWithout(start: number, length: number, inside: number): number {
+    if (this.walked.of !== this.changes) this.walked = { of: this.changes, walk: this.judge.walk(this.order) }
+    const [before, first] = [this.order[start - 1], this.order[start]!]
+    const [last, after] = [this.order[start + length - 1]!, this.order[start + length]]
+    const into = before === undefined ? 0 : this.between(before, first)
+    const on = after === undefined ? 0 : this.between(last, after)
+    const over = before === undefined || after === undefined ? 0 : this.between(before, after)
+    return this.walked.walk - inside - into - on + over
+  }
+
   private moveBest(segment: readonly number[]) {
     this.turn++
     for (const i of segment) this.isMoved[i] = this.turn
@@ -319,7 +352,7 @@ class Improver {
     const start = this.order.indexOf(segment[0]!)
     const stands = segment.every((i, n) => this.order[start + n] === i) ? start : -1
     const inside = this.judge.walk(segment)
-    const restWalk = this.judge.walk(rest)
+    const restWalk = stands < 0 ? this.judge.walk(rest) : this.walkWithout(start, segment.length, inside)
     let timed: ReturnType<Judge['series']> | undefined
     let best = -1
     for (let k = low; k <= high; k++) {
@@ -360,7 +393,12 @@ export function cheapestOrder(
 ): number[] {
   // Every order goes once from each block to another; whatever is more is a block laid aside. So it is paid for between two steps.
   const block = Int32Array.from({ length: problem.count }, (_, i) => problem.blockOf.get(i) ?? -1)
-  const leaving: Between = (from, to) => between(from, to) + (block[from] === block[to] ? 0 : aside)
+  const known = new Float64Array(problem.count ** 2).fill(-1)
+  const leaving: Between = (from, to) => {
+    const at = from * problem.count + to
+    if (known[at]! < 0) known[at] = between(from, to) + (block[from] === block[to] ? 0 : aside)
+    return known[at]!
+  }
   const judge = new Judge(problem, leaving)
   const start = nearestFirst(problem, judge, leaving)
   const improver = new Improver(problem, judge, leaving, between, start)

@@ -54,6 +54,43 @@ describe('the order as a walk', () => {
     const { order } = sequenced(dry, [], round('follow-the-seats'))
     expect(order).toEqual(['seats-1', 'gaps-1', 'floor-1', 'seats-2', 'gaps-2', 'floor-2'])
   })
+  it('turns a round that was begun at the wrong end, also where a row is worked on one side alone', () => {
+    const seven = { places: new Places(bodyNamed('suv-7'), walk, 'rear-to-front'), walk }
+    const oneSided = [
+      step('seats-3', 'vacuum', 'brush-head', 'seat-3r'),
+      step('gaps-3', 'vacuum', 'slim-head', 'seat-3r'),
+      step('floor-3', 'vacuum', 'edge-head', 'foot-3l foot-3r'),
+      step('floor-1', 'vacuum', 'edge-head', 'foot-1r'),
+    ]
+    const roof = step('roof', 'vacuum', 'brush-head', 'overhead-1 overhead-2 overhead-3')
+    const below = [
+      seats(1),
+      gaps(1),
+      ...oneSided,
+      seats(2),
+      gaps(2),
+      floor(2),
+      step('load', 'vacuum', 'flat-head', 'load'),
+    ]
+    const links = [
+      ...below.map(({ id }) => link('roof', id)),
+      ...[1, 2, 3].flatMap((n) => [link(`seats-${n}`, `gaps-${n}`), link(`gaps-${n}`, `floor-${n}`)]),
+    ]
+    const { order } = sequenced([roof, ...below], links, seven)
+    const wanted = 'roof load seats-3 gaps-3 floor-3 seats-2 gaps-2 floor-2 seats-1 gaps-1 floor-1'
+    expect(order.join(' ')).toBe(wanted)
+  })
+  it('begins a new round with another product: all is cleaned before any of it is protected', () => {
+    const leather = (id: string, tool: string, row: number): Listed => ({
+      ...step(`${id}-${row}`, '', tool, `seat-${row}l seat-${row}r`, 12),
+      product: { id, ratio: { concentrate: 1, water: 0 }, ml: 20 },
+    })
+    const steps = [1, 2].flatMap((row) => [leather('clean', 'soft-brush', row), leather('protect', 'applicator', row)])
+    const brushed = { ...step('doors', '', 'soft-brush', 'door-1l'), product: leather('apc', '', 1).product }
+    const first = [1, 2].flatMap((row) => [link('doors', `clean-${row}`), link(`clean-${row}`, `protect-${row}`)])
+    const { order } = sequenced([brushed, ...steps], first, hatchback)
+    expect(order).toEqual(['doors', 'clean-2', 'clean-1', 'protect-2', 'protect-1'])
+  })
   it('does not put a machine down to take it up again', () => {
     const steps = [
       step('vacuum-1', 'vacuum', 'head', 'foot-1l'),

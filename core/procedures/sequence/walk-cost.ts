@@ -33,15 +33,15 @@ interface Kept {
   product: string
 }
 
-function moving({ costs }: Walk, from: Spot, to: Spot, sameTool: boolean, parts: WalkParts) {
+function moving({ costs }: Walk, from: Spot, to: Spot, sameRound: boolean, parts: WalkParts) {
   const [dx, dy] = [Math.abs(from.x - to.x), Math.abs(from.y - to.y)]
   if (dx > 0 || dy > 0) parts.move += dx <= 1 && dy <= 1 ? costs.beside : costs.across
   if (to.along === from.along && to.level < from.level) parts.direction += costs.up
-  // With another tool a new round begins, and so it does when the roof is done: that one at the beginning of the way. Down the other side
-  // one goes back in any case.
+  // With another tool or product a new round begins, and so it does when the roof is done: that one at the beginning of the way. From one
+  // side of the car to the other one goes back in any case; in the middle of it and beside that one does not.
   const isRoofDone = from.level === 0 && to.level > 0
   if (isRoofDone) parts.direction += to.along * costs.begun
-  else if (sameTool && dx === 0 && to.along < from.along) parts.direction += costs.back
+  else if (sameRound && dx <= 1 && to.along < from.along) parts.direction += costs.back
   if (from.door && to.door && from.door !== to.door) parts.door += costs.door
 }
 
@@ -67,8 +67,8 @@ export class WalkCost {
     if (b.machine && b.machine !== a.machine) parts.machine += costs.machine
     if (b.tool && b.tool !== a.tool) parts.tool += b.machine && b.machine === a.machine ? costs.head : costs.tool
     if (b.product && b.product !== a.product) parts.product += costs.product
-    const sameTool = (a.machine || a.tool) === (b.machine || b.tool)
-    if (a.stretch && b.stretch) moving(this.walk, a.stretch.to, b.stretch.from, sameTool, parts)
+    const sameRound = (a.machine || a.tool) === (b.machine || b.tool) && a.product === b.product
+    if (a.stretch && b.stretch) moving(this.walk, a.stretch.to, b.stretch.from, sameRound, parts)
   }
 
   total(from: number, to: number): number {
