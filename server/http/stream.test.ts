@@ -136,6 +136,32 @@ it('forgets changes of the day before, and tells a screen that asks from there t
   await connection.close()
 })
 
+it('tells a yard full of screens by and by: each of them once and in order, none that has left meanwhile', async () => {
+  const connection = connect(uri)
+  const live = new Live(connection.db, 20)
+  await live.start()
+  const shop = uuidv7()
+  const heard = Array.from({ length: 70 }, () => [] as number[])
+  const leave: (() => void)[] = []
+  heard.forEach((list, i) => {
+    const stop = live.subscribe((change) => {
+      if (change.shop !== shop) return
+      list.push(change.seq)
+      // The last leaves while the first is told.
+      if (i === 0) leave[69]!()
+    })
+    leave.push(stop)
+  })
+  const at = new Date().toISOString()
+  await connection.db.insert(changes).values([1, 2, 3].map(() => ({ shop, topic: 'plan' as const, at })))
+  await vi.waitFor(() => expect(heard[68]!.length).toBe(3), 5000)
+  await live.stop()
+  expect([...heard[0]!].sort((x, y) => x - y)).toEqual(heard[0])
+  for (const list of heard.slice(0, 69)) expect(list).toEqual(heard[0])
+  expect(heard[69]).toEqual([])
+  await connection.close()
+})
+
 it('each server tells the other’s events within a second, in order, and none is missed when one dies', async () => {
   const [a, b] = servers as [ServerProcess, ServerProcess]
   const job = uuidv7()

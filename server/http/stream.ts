@@ -15,6 +15,9 @@ const pruneEvery = 3_600_000
  */
 const pauseFor = (listeners: number) => Math.min(400, 50 + listeners)
 
+/** So many are told in one go: a tap that comes meanwhile is answered between two of them, not behind three hundred writes. */
+const toldAtOnce = 20
+
 /**
  * Tells connected screens of changes made by any server on this database. It polls, a few times a second and at once after a write of
  * our own, and holds nothing that another server would miss if this one died.
@@ -111,6 +114,16 @@ export class Live {
       })
   }
 
+  private async tell(rows: readonly Change[]) {
+    let told = 0
+    // Whoever begins to listen meanwhile asks for what is there already.
+    for (const listener of [...this.listeners]) {
+      if (!this.listeners.has(listener)) continue
+      for (const change of rows) listener(change)
+      if (++told % toldAtOnce === 0) await new Promise((resolve) => setImmediate(resolve))
+    }
+  }
+
   private async read() {
     const rows = await changesAfter(this.db, this.top, [...this.gaps.keys()])
     const now = Date.now()
@@ -118,8 +131,8 @@ export class Live {
       for (let seq = this.top + 1; seq < change.seq; seq++) this.gaps.set(seq, now)
       this.top = Math.max(this.top, change.seq)
       this.gaps.delete(change.seq)
-      for (const listener of this.listeners) listener(change)
     }
+    if (rows.length > 0) await this.tell(rows)
     // Longer than any transaction of ours lasts: that number was rolled back.
     for (const [seq, since] of this.gaps) if (now - since > settle) this.gaps.delete(seq)
   }
