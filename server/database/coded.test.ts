@@ -79,6 +79,8 @@ const inWords: [RegExp, (a: any) => any][] = [
     },
   ],
   [/^\/api\/plan\/problem$/, (a) => ({ ...a, answer: planned(a.answer) })],
+  // Where a bottle stands is told since.
+  [/^\/api\/mixing\/containers$/, (a) => a.map(({ place: _p, ...c }: any) => c)],
   [/^\/api\/mixing\/demand$/, (a) => a.map(named)],
   [
     /^\/api\/mixing\/day$/,

@@ -364,6 +364,8 @@ export const containers = mysqlTable(
       .notNull()
       .references(() => shops.id),
     name: varchar('name', { length: 80 }).notNull(),
+    /** Where it stands, in the shop's own words. */
+    place: varchar('place', { length: 80 }),
     capacity: double('capacity_ml').notNull(),
     /** Marks of the measuring cup that goes with it. */
     graduation: double('graduation_ml').notNull(),

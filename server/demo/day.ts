@@ -140,7 +140,7 @@ async function comesBack(context: AppContext, person: string, job: string, now: 
 /** What stands mixed on the bench already: one bottle in use since this morning, one from last week. */
 async function mixedBefore(context: AppContext, lead: Scope, now: string): Promise<void> {
   const shelf = await containersOf(context.db, lead, now)
-  for (const [name, product, water, fill, daysOld] of bottlesInUse)
+  for (const [name, , product, water, fill, daysOld] of bottlesInUse)
     await logBatch(
       context.db,
       lead,

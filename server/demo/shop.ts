@@ -15,7 +15,7 @@ export interface ShopSpec {
     shifts: [number, number][]
   }[]
   equipment: { kind: string; count: number }[]
-  containers: { name: string; capacity: number; graduation: number; outline: Outline }[]
+  containers: { name: string; place?: string; capacity: number; graduation: number; outline: Outline }[]
 }
 
 const day: [number, number][] = [
@@ -23,10 +23,17 @@ const day: [number, number][] = [
   [750, 1080],
 ]
 
-/** Bottles with something in them before the day begins: name, product, parts of water, filled to (ml), days old. */
-export const bottlesInUse: [name: string, product: string, water: number, fill: number, daysOld: number][] = [
-  ['Trigger bottle, green band', 'apc', 10, 480, 0],
-  ['Trigger bottle, plain', 'neutral-cleaner', 20, 400, 9],
+/** Bottles with something in them before the day begins: name, where it stands, product, parts of water, filled to (ml), days old. */
+export const bottlesInUse: [
+  name: string,
+  place: string,
+  product: string,
+  water: number,
+  fill: number,
+  daysOld: number,
+][] = [
+  ['Trigger bottle, green band', 'trolley, top shelf', 'apc', 10, 480, 0],
+  ['Trigger bottle, plain', 'rack by the hatch', 'neutral-cleaner', 20, 400, 9],
 ]
 
 /** The made-up shop of the demonstration: a lakeside town that is on no map. */
@@ -49,6 +56,10 @@ export const demoShop: ShopSpec = {
   ],
   containers: [
     ...firstContainers,
-    ...bottlesInUse.map(([name]) => ({ ...firstContainers.find((c) => c.name === 'Trigger bottle')!, name })),
+    ...bottlesInUse.map(([name, place]) => ({
+      ...firstContainers.find((c) => c.name === 'Trigger bottle')!,
+      name,
+      place,
+    })),
   ],
 }

@@ -170,6 +170,21 @@ describe('a bottle', () => {
         )
       ).body.code,
     ).toBe('stale')
+    const asItIs = jug(
+      [
+        [0, 0],
+        [60, 500],
+        [120, 900],
+      ],
+      1,
+    )
+    const placeOf = (answer: { body: { id: string; place: string | null }[] }) =>
+      answer.body.find((c) => c.id === id)!.place
+    expect(placeOf(await put({ ...asItIs, place: 'rack by the door' }))).toBe('rack by the door')
+    expect((await put({ ...asItIs, version: 2, place: '' })).body.errors[0].pointer).toBe('/place')
+    // Who measures it again and knows nothing of places leaves it where it stands.
+    expect(placeOf(await put({ ...asItIs, version: 2 }))).toBe('rack by the door')
+    expect(placeOf(await put({ ...asItIs, version: 3, place: null }))).toBe(null)
     expect(
       (
         await stranger.send(

@@ -34,6 +34,8 @@ export const ContainerView = Type.Object(
   {
     id: Type.String(),
     name: Type.String(),
+    /** Where it stands; null where nobody said. */
+    place: Maybe(Type.String()),
     capacity: Type.Number(),
     graduation: Type.Number(),
     outline: Outline,

@@ -26,6 +26,7 @@ const Container = Type.Object(
   {
     version: Type.Integer({ minimum: 0 }),
     name: Type.String({ minLength: 1, maxLength: 80 }),
+    place: Type.Optional(Type.Union([Type.String({ minLength: 1, maxLength: 80 }), Type.Null()])),
     capacity: Millilitres,
     graduation: Millilitres,
     outline: Outline,

@@ -264,8 +264,8 @@ export async function workView(
       ...(bag ? { bag } : {}),
       ...(fate ? { fate } : {}),
     })),
-    bottles: (await bottlesOf(db, scope, now)).flatMap(({ name, content }) =>
-      content && !content.pastLife ? [{ name, product: content.product, ratio: content.ratio }] : [],
+    bottles: (await bottlesOf(db, scope, now)).flatMap(({ name, place, content }) =>
+      content && !content.pastLife ? [{ name, place, product: content.product, ratio: content.ratio }] : [],
     ),
     names: Object.fromEntries(crew.map((p) => [p.id, p.name])),
     skills: Object.fromEntries(crew.map((p) => [p.id, held(p)])),

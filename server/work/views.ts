@@ -32,8 +32,13 @@ export const WorkView = Type.Object(
     places: Type.Array(PlaceToCheck),
     /** What lay in it when it came, and where it goes. */
     belongings: Type.Array(Type.Pick(Belonging, ['what', 'where', 'bag', 'fate'], Strict)),
-    /** What is mixed and in date, by product and dilution: which bottle to take. */
-    bottles: Type.Array(Type.Object({ name: Type.String(), product: Type.String(), ratio: Ratio }, Strict)),
+    /** What is mixed and in date, by product and dilution: which bottle to take, and where it stands. */
+    bottles: Type.Array(
+      Type.Object(
+        { name: Type.String(), place: Type.Union([Type.String(), Type.Null()]), product: Type.String(), ratio: Ratio },
+        Strict,
+      ),
+    ),
     /** Names by person id. */
     names: Type.Record(Type.String(), Type.String()),
     /** Skills by person id. */

@@ -37,6 +37,16 @@ it('my day says what the plan has for one across cars', async () => {
   await clean(page, 'the list of cars')
 })
 
+it('says of each bottle where it stands', async () => {
+  const { bottles } = (await (await hand.page.request.get(`${demo.base}/api/jobs/${job}/work`)).json()) as any
+  expect(bottles).toContainEqual({
+    name: 'Trigger bottle, green band',
+    place: 'trolley, top shelf',
+    product: 'apc',
+    ratio: { concentrate: 1, water: 10 },
+  })
+})
+
 it('whoever is stuck tells the lead with what is in the way, and takes another step; the answer comes back', async () => {
   const { page } = hand
   await page.goto(`${demo.base}/jobs/${job}/work`)

@@ -18,6 +18,7 @@ import { MeasureDialog } from './MeasureDialog.tsx'
 const fresh = (): ContainerView => ({
   id: uuidv7(),
   name: '',
+  place: null,
   capacity: 900,
   graduation: 10,
   outline: {
@@ -75,6 +76,7 @@ export function Bottles({
               </div>
               <div>
                 <h2>{c.name}</h2>
+                {c.place && <p className="soft">{words.standsAt(c.place)}</p>}
                 <p>
                   {content ? (
                     <>

@@ -33,6 +33,7 @@ function Measure({ label, point, value, least = 0, onValue }: MeasureProps) {
 export function MeasureDialog({ container, onClose }: { container: ContainerView; onClose: () => void }) {
   const keep = useKeepContainer()
   const [name, setName] = useState(container.name)
+  const [place, setPlace] = useState(container.place ?? '')
   const [capacity, setCapacity] = useState(container.capacity)
   const [graduation, setGraduation] = useState(container.graduation)
   const wide = Math.max(40, ...container.outline.profile.map(([, half]) => half))
@@ -54,6 +55,7 @@ export function MeasureDialog({ container, onClose }: { container: ContainerView
       {
         ...container,
         name: name.trim(),
+        place: place.trim() || null,
         capacity,
         graduation,
         outline: { ...container.outline, profile, fill: points },
@@ -79,6 +81,13 @@ export function MeasureDialog({ container, onClose }: { container: ContainerView
           maxLength={80}
           value={name}
           onChange={(e) => setName(e.target.value)}
+        />
+        <Input
+          aria-label={words.place}
+          placeholder={words.place}
+          maxLength={80}
+          value={place}
+          onChange={(e) => setPlace(e.target.value)}
         />
         <Measure label={words.capacity} value={capacity} least={1} onValue={setCapacity} />
         <Measure label={words.graduation} value={graduation} least={0.1} onValue={setGraduation} />

@@ -41,7 +41,7 @@ export function NowCard({ view, step, person, now, busy, error, held, others, on
   const bottles = product
     ? view.bottles
         .filter((b) => b.product === product.id && sayRatio(b.ratio) === sayRatio(product.ratio))
-        .map((b) => b.name)
+        .map((b) => words.bottleAt(b.name, b.place))
     : []
   const tank = view.procedure.totals.tanks?.find((t) => step.equipment.includes(t.machine))
   const append = (type: 'timer-started' | 'timer-ended') => void onAppend({ type, data: { step: step.id } })

@@ -61,6 +61,7 @@ interface Wanted {
   id: string
   version: number
   name: string
+  place?: string | null
   capacity: number
   graduation: number
   outline: Outline

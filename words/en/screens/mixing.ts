@@ -99,6 +99,8 @@ export const words = {
   measure: 'Measure one of mine',
   change: 'Measure again',
   name: 'Its name',
+  place: 'Where it stands',
+  standsAt: (place: string) => `Stands: ${place}`,
   capacity: 'Filled to (ml)',
   graduation: 'Marks every (ml)',
   width: 'Width (mm)',

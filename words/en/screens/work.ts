@@ -49,6 +49,7 @@ export const words = {
         .filter(Boolean)
         .join(', '),
   },
+  bottleAt: (name: string, place: string | null) => (place ? `${name} (${place})` : name),
   takeBottle: (names: readonly string[]) => `in ${names.join(' or ')}`,
   noBottle: 'not mixed yet: bench',
   pauseWhy: 'Why do you pause?',
