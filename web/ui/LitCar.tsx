@@ -20,6 +20,8 @@ const beside = 64
 const least = { w: 420, h: 220 }
 /** It is shown broad: so many times as wide as high. */
 const broad = 2
+/** From this share of its length on all of it is shown: an edge cut off says nothing, and looks like a mistake. */
+const nearlyAll = 0.7
 
 /** The part of the drawing round what is lit; all of it where nothing is, or where it is all over. */
 function viewOf({ places, width, height }: CarDrawing, lit: ReadonlySet<string>): Box | undefined {
@@ -32,7 +34,7 @@ function viewOf({ places, width, height }: CarDrawing, lit: ReadonlySet<string>)
   const [y, h] = side(Math.min(...there.map((p) => p.y)), Math.max(...there.map((p) => p.y + p.h)), least.h, height)
   const room = Math.max(least.w, broad * h)
   const [x, w] = side(Math.min(...there.map((p) => p.x)), Math.max(...there.map((p) => p.x + p.w)), room, width)
-  return { x, y, w, h }
+  return w > nearlyAll * width ? undefined : { x, y, w, h }
 }
 
 /** The car with some of its surfaces lit. Drawn again when those change and not when the clock does. */
