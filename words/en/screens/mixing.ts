@@ -97,7 +97,7 @@ export const words = {
   labelPdf: 'Label',
   rinse: 'Emptied and rinsed it',
   measure: 'Measure one of mine',
-  change: 'Measure again',
+  change: 'Change it',
   name: 'Its name',
   place: 'Where it stands',
   standsAt: (place: string) => `Stands: ${place}`,
