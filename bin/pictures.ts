@@ -4,15 +4,12 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pino from 'pino'
 import type { Page } from 'playwright-core'
-import { v7 as uuidv7 } from 'uuid'
-import type { Procedure } from '#core/procedures/schema.ts'
 import { startInstance } from '#server/database/instance.ts'
 import { seedDemo } from '#server/demo/day.ts'
 import { start } from '#server/serve.ts'
 import { standInSource } from '#server/weather/source.ts'
-import { carA } from '../tests/fixtures/cars.ts'
 import { launch } from '../tests/support/browser.ts'
-import { intent } from '../tests/support/intent.ts'
+import { carWorkedUpTo } from '../tests/support/car-worked-up-to.ts'
 import { person } from '../tests/support/watched-page.ts'
 
 const only = process.argv.slice(2)
@@ -117,29 +114,19 @@ await shoot(boss, 'products', '/shop/products', async (page) => {
 const hand = await signedIn('ines', '2694', phone)
 await shoot(hand, 'work-phone', `/jobs/${fleet}/work`, (page) => page.locator('[data-now]').waitFor())
 await shoot(hand, 'day-phone', '/')
-/** A car with an old milk stain, everything before it is judged dry passed over: its job. */
-async function toBeJudged(): Promise<string> {
-  const post = (path: string, data?: object) => lead.request.post(base + path, { data, headers: { origin: base } })
-  const id = uuidv7()
-  const { checkIn } = carA()
-  checkIn.condition['seat-1l.seat-base'] = { soil: 2, stains: [{ kind: 'milk-drink', age: 'old', attempts: 0 }] }
-  await post('/api/jobs', { id, checkIn, arrives: new Date().toISOString(), due: null })
-  const made = (await (await post(`/api/jobs/${id}/procedure`)).json()) as { procedure: Procedure }
-  const { steps } = made.procedure
-  for (const { id: step } of steps.slice(
-    0,
-    steps.findIndex((s) => s.treatment === 'judge' && s.surfaces.includes('seat-1l.seat-base')),
-  ))
-    await post(`/api/jobs/${id}/events`, intent('step-skipped', { step, reason: 'not part of the picture' }))
-  return id
-}
-if (only.length === 0 || only.includes('recheck-phone'))
-  await shoot(hand, 'recheck-phone', `/jobs/${await toBeJudged()}/work`, (page) =>
+if (only.length === 0 || only.includes('recheck-phone')) {
+  const car = await carWorkedUpTo(lead.request, base, {
+    plate: 'RM 512 F',
+    condition: { 'seat-1l.seat-base': { soil: 2, stains: [{ kind: 'milk-drink', age: 'old', attempts: 0 }] } },
+    upTo: (s) => s.treatment === 'judge' && s.surfaces.includes('seat-1l.seat-base'),
+  })
+  await shoot(hand, 'recheck-phone', `/jobs/${car.id}/work`, (page) =>
     page
       .getByRole('button', { name: /^Not right/ })
       .first()
       .waitFor({ timeout: 20_000 }),
   )
+}
 const night = await signedIn('bea', '3925', phone, 'bay')
 await shoot(night, 'stop-phone', `/jobs/${pottery}/check-in`, async (page) => {
   await page.getByRole('tab', { name: 'Found' }).click()

@@ -1,10 +1,11 @@
 // biome-ignore-all lint/suspicious/noExplicitAny: tests read plain JSON
-import { appendFileSync, cpSync, mkdtempSync, rmSync } from 'node:fs'
+import { appendFileSync, cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Page } from 'playwright-core'
 import sharp from 'sharp'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { carWorkedUpTo } from '../support/car-worked-up-to.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { axe, person } from '../support/watched-page.ts'
 
@@ -98,6 +99,41 @@ it('opens without a line, works a car nobody has looked at on it, keeps a photo,
   const photos = await api(page, `/api/jobs/${id}/photos`)
   expect(photos.map((p: any) => p.id)).toContain(state.found[0].photo)
   await page.context().close()
+})
+
+it('has the maker’s data sheet of what is in the hand, without a line', async () => {
+  const lead = await person(demo.browser, demo.base, 'tam', '4182')
+  const { request } = lead.page
+  const sheet = Buffer.from('%PDF-1.4\n1 0 obj\n<< >>\nendobj\ntrailer\n<< >>\n%%EOF\n')
+  const { id, step } = await carWorkedUpTo(request, demo.base, {
+    plate: 'SHEET 1',
+    upTo: (s) => s.product !== null && s.crew > 0,
+  })
+  const kept = await request.post(`${demo.base}/api/mixing/products/${step.product!.id}/sheet`, {
+    data: sheet,
+    headers: { origin: demo.base, 'content-type': 'application/pdf' },
+  })
+  expect(kept.status()).toBe(200)
+  const { at } = ((await kept.json()) as any[]).find((s) => s.product === step.product!.id)
+  const { page } = await person(demo.browser, demo.base, 'jory', '5560', phone, 'allow')
+  await page.goto(`${demo.base}/jobs/${id}/work`)
+  await page.getByRole('button', { name: /^If it splashes/ }).waitFor()
+  await holds(page, 'navigator.serviceWorker.ready.then((r) => r.active?.state === "activated")')
+  await holds(page, keptOf(JSON.stringify(['data-sheet', step.product!.id, at])))
+
+  await page.context().setOffline(true)
+  await page.reload()
+  await page.getByRole('button', { name: /^If it splashes/ }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByText('Splash in eye or on skin').waitFor()
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    dialog.getByRole('button', { name: 'The maker’s data sheet' }).click(),
+  ])
+  expect(file.suggestedFilename()).toMatch(/data sheet\.pdf$/)
+  expect(readFileSync(await file.path()).equals(sheet)).toBe(true)
+  await page.context().close()
+  await lead.page.context().close()
 })
 
 it('takes a newer version with things waiting to be sent: none of them is lost', async () => {

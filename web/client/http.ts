@@ -77,9 +77,10 @@ async function request(
   method: Method,
   path: string,
   { params, query, body, keepalive, signal }: Any = {},
+  wanted: 'data' | 'file' = 'data',
 ): Promise<unknown> {
   const isFile = body instanceof Blob
-  const late = AbortSignal.timeout(isFile ? longestWait.file : longestWait.data)
+  const late = AbortSignal.timeout(isFile || wanted === 'file' ? longestWait.file : longestWait.data)
   const init: RequestInit = {
     method,
     credentials: 'same-origin',
@@ -93,6 +94,7 @@ async function request(
   let text: string
   try {
     response = await fetch(addressOf(path, { ...(params ? { params } : {}), query }), init)
+    if (wanted === 'file' && response.ok) return await response.blob()
     text = await response.text()
   } catch (error) {
     // Given up because nobody waits any more: no failure of the line.
@@ -119,6 +121,9 @@ export const put = <P extends PathsOf<'PUT'>>(path: P, ...[more]: Optional<Bring
   request('PUT', path, more as Any) as Promise<AnswerOf<At<'PUT', P>>>
 export const remove = <P extends PathsOf<'DELETE'>>(path: P, ...[more]: Optional<Params<P> & More>) =>
   request('DELETE', path, more as Any) as Promise<void>
+/** Asks for a file as it is. */
+export const getFile = <P extends PathsOf<'GET'>>(path: P, ...[more]: Optional<Asking<P, At<'GET', P>>>) =>
+  request('GET', path, more as Any, 'file') as Promise<Blob>
 /** Sends a file as it is. */
 export const sendFile = <P extends PathsOf<'POST'>>(path: P, file: Blob, more: Asking<P, At<'POST', P>>) =>
   request('POST', path, { ...(more as Any), body: file }) as Promise<AnswerOf<At<'POST', P>>>

@@ -1,12 +1,15 @@
-/** Gives a text out as a file. */
-export function keepText(name: string, text: string, type: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }))
+/** Gives a file out. */
+export function keepBlob(name: string, blob: Blob): void {
+  const url = URL.createObjectURL(blob)
   const link = document.createElement('a')
   link.href = url
   link.download = name
   link.click()
   URL.revokeObjectURL(url)
 }
+
+/** Gives a text out as a file. */
+export const keepText = (name: string, text: string, type: string): void => keepBlob(name, new Blob([text], { type }))
 
 /** Gives something out as a JSON file; its formats are in docs/schemas. */
 export const keepFile = (name: string, value: unknown): void =>

@@ -36,6 +36,21 @@ it('keeps no customers, no prices of the stock, nothing that is empty, and nothi
   expect(second.getQueryCache().getAll()).toEqual([])
 })
 
+it('keeps a data sheet as the file it is, and takes off what is of days ago', async () => {
+  const answers = fresh()
+  const first = new QueryClient()
+  answers.follow(first)
+  const sheet = new Blob(['%PDF-1.4 …'], { type: 'application/pdf' })
+  first.setQueryData(['data-sheet', 'apc', 'then'], sheet, { updatedAt: now })
+  first.setQueryData(['data-sheet', 'apc', 'long ago'], sheet, { updatedAt: now - 4 * 24 * 3_600_000 })
+  await answers.write()
+  const second = new QueryClient()
+  await answers.restore(second, now)
+  const kept = second.getQueryData<Blob>(['data-sheet', 'apc', 'then'])
+  expect(await kept?.text()).toBe('%PDF-1.4 …')
+  expect(await answers.of(JSON.stringify(['data-sheet', 'apc', 'long ago']))).toBeUndefined()
+})
+
 it('never puts what was kept over what the page knows better', async () => {
   const answers = fresh()
   const first = new QueryClient()

@@ -25,6 +25,8 @@ const kept: Record<string, (key: QueryKey) => boolean> = {
   containers: () => true,
   demand: () => true,
   'day-mix': () => true,
+  'data-sheets': () => true,
+  'data-sheet': () => true,
   jobs: (key) => ['work', 'row', 'procedure', 'report'].includes(key[2] as string),
 }
 const isKept = ({ queryKey }: Pick<Query, 'queryKey'>) => kept[queryKey[0] as string]?.(queryKey) === true
@@ -79,8 +81,13 @@ export class KeptAnswers {
     this.waiting.clear()
     this.writing = this.writing.then(async () => {
       try {
-        const tx = (await this.database()).transaction('answers', 'readwrite')
-        await Promise.all([...batch.map(([hash, answer]) => tx.store.put(answer, hash)), tx.done])
+        const db = await this.database()
+        // Files come last and by themselves: one that finds no room takes nothing else with it.
+        const isFile = ([, { data }]: [string, Answer]) => data instanceof Blob
+        for (const part of [batch.filter((entry) => !isFile(entry)), batch.filter(isFile)]) {
+          const tx = db.transaction('answers', 'readwrite')
+          await Promise.all([...part.map(([hash, answer]) => tx.store.put(answer, hash)), tx.done])
+        }
       } catch (error) {
         console.warn('What the server said could not be kept for times without a line.', error)
       }
@@ -88,12 +95,17 @@ export class KeptAnswers {
     return this.writing
   }
 
-  /** Gives a page back what was kept, each as old as it is. What the page knows already stays. */
+  /** Gives a page back what was kept, each as old as it is. What the page knows already stays; what is too old goes. */
   async restore(client: QueryClient, now: number): Promise<void> {
     const db = await this.database()
-    for (const { key, data, at } of await db.getAll('answers'))
+    const { store } = db.transaction('answers')
+    const [hashes, answers] = await Promise.all([store.getAllKeys(), store.getAll()])
+    answers.forEach(({ key, data, at }) => {
       if (now - at < longest && client.getQueryData(key) === undefined)
         client.setQueryData(key, data, { updatedAt: at })
+    })
+    const old = hashes.filter((_, i) => now - answers[i]!.at >= longest)
+    await Promise.all(old.map((hash) => db.delete('answers', hash)))
   }
 
   /** What was kept of one question. */

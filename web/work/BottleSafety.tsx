@@ -1,8 +1,8 @@
 import { Button, Modal } from 'antd'
 import { useState } from 'react'
-import { linkTo } from '#web/client/http.ts'
+import { keepBlob } from '#web/client/keep-file.ts'
 import { useCatalogue } from '#web/client/session.ts'
-import { useSheets } from '#web/client/sheets.ts'
+import { useSheet } from '#web/client/sheets.ts'
 import { Hazards } from '#web/ui/Hazards.tsx'
 import { firstAid, incidents } from '#words/en/job.ts'
 import { words } from '#words/en/screens/work.ts'
@@ -10,11 +10,11 @@ import { words } from '#words/en/screens/work.ts'
 /** What can happen with a bottle in hand. */
 const withABottle = ['splash', 'breathed'] as const
 
-/** One tap from the bottle: what its label warns of, what to do first, and the maker's sheet. All but the sheet is there without a signal. */
+/** One tap from the bottle: what its label warns of, what to do first, and the maker's sheet; there without a signal too. */
 export function BottleSafety({ product: id, name }: { product: string; name: string }) {
   const [open, setOpen] = useState(false)
   const catalogue = useCatalogue()
-  const sheets = useSheets(open)
+  const { isThere, isKnown, file, isAway } = useSheet(id, open)
   const product = catalogue.data?.products.find((p) => p.id === id)
   if (!product) return null
   return (
@@ -31,12 +31,16 @@ export function BottleSafety({ product: id, name }: { product: string; name: str
             </div>
           ))}
           <Hazards product={product} />
-          {sheets.data?.some((s) => s.product === id) ? (
-            <Button href={linkTo('/api/mixing/products/:id/sheet', { params: { id } })} target="_blank" size="large">
+          {isThere && !isAway ? (
+            <Button
+              size="large"
+              loading={file === undefined}
+              onClick={() => file && keepBlob(`${words.sheetFile(name)}.pdf`, file)}
+            >
               {words.makersSheet}
             </Button>
           ) : (
-            <p className="soft">{sheets.isError ? words.sheetAway : words.noSheet}</p>
+            <p className="soft">{isKnown && !isThere ? words.noSheet : words.sheetAway}</p>
           )}
         </div>
       </Modal>

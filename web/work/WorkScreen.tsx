@@ -1,4 +1,4 @@
-import { useCallback, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { openStops, refusal } from '#core/job/allow.ts'
 import { ozoneOf } from '#core/job/ozone.ts'
@@ -9,6 +9,7 @@ import { toSign } from '#core/job/sign-off.ts'
 import { heartOf, sayMinutes } from '#core/units/format.ts'
 import { type NewEvent, useAppendEvent, useWork } from '#web/client/ledger.ts'
 import { useCatalogue, useMay, useSignedIn } from '#web/client/session.ts'
+import { useSheetsHere } from '#web/client/sheets.ts'
 import { useSurfaces } from '#web/client/useSurfaces.ts'
 import { useNow } from '#web/shell/clock.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
@@ -75,6 +76,11 @@ export default function WorkScreen() {
   }
   const body = work.data?.job.body
   const surfaces = useSurfaces(body)
+  const products = useMemo(
+    () => [...new Set(view?.procedure.steps.flatMap((s) => s.product?.id ?? []))].sort(),
+    [view?.procedure],
+  )
+  useSheetsHere(products)
   useDwellAlarm(view?.state.timers ?? none, now)
   if (work.isPending || catalogue.isPending) return <Fetching lines={4} />
   if (work.isLoadingError) return <ErrorNotice error={work.error} onRetry={() => void work.refetch()} />

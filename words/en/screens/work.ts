@@ -24,6 +24,7 @@ export const words = {
   safety: 'If it splashes',
   safetyOf: (name: string) => `If it splashes: ${name}`,
   makersSheet: 'The maker’s data sheet',
+  sheetFile: (product: string) => `${product}, data sheet`,
   noSheet: 'No data sheet of it is kept here yet: a lead adds it at the bench. Until then the can’s label.',
   sheetAway: 'The data sheet needs a signal. Until then the can’s label.',
   towel: 'Towel',
