@@ -10,6 +10,9 @@ import { shifted } from '#core/units/odds.ts'
 import type { JobFacts, StainFate, WorkedStep } from './schema.ts'
 import { type Stretch, workedThrough } from './stretches.ts'
 
+/** Raised whenever what is made of a car changes: what was kept of it before is then made anew. */
+export const factsMade = 1
+
 /** A car as it was handed over. */
 export interface Handed {
   checkIn: Pick<CheckIn, 'vehicle' | 'package' | 'money'>

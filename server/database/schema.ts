@@ -276,6 +276,8 @@ export const jobFacts = mysqlTable(
     shop: id('shop_id').notNull(),
     /** Of its ledger, when this was taken from it. */
     position: int('position').notNull(),
+    /** By which way of making it (`factsMade`). */
+    made: int('made').notNull().default(1),
     handed: moment('handed').notNull(),
     facts: json<JobFacts>('facts').notNull(),
   },

@@ -1,6 +1,8 @@
+import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import type { Figures } from '#core/records/figures.ts'
 import { dayAfter, dayIn } from '#core/units/shop-time.ts'
+import { jobFacts } from '#server/database/schema.ts'
 import { seedPast } from '#server/demo/past.ts'
 import { morningZone } from '#server/demo/store.ts'
 import { type Caller, type TestServer, testServer } from '../../tests/support/test-server.ts'
@@ -62,6 +64,18 @@ describe('figures of a period', () => {
     // Three of the twelve were promised for earlier than they were ready.
     expect(sums.promises.weeks.reduce((sum, w) => sum + w.kept, 0)).toBe(9)
     expect(sums.promises.weeks.reduce((sum, w) => sum + w.of, 0)).toBe(12)
+  })
+  it('are made anew where a car was summed up otherwise than now', async () => {
+    const { figures: before } = await figures()
+    await t.context.db
+      .update(jobFacts)
+      .set({ made: 0, facts: sql`json_set(${jobFacts.facts}, '$.steps', json_array())` })
+    expect((await figures()).figures).toEqual(before)
+    // What is kept as it is made now is taken as it is.
+    await t.context.db.update(jobFacts).set({ facts: sql`json_set(${jobFacts.facts}, '$.steps', json_array())` })
+    expect((await figures()).figures.times.treatment).toEqual([])
+    await t.context.db.delete(jobFacts)
+    expect((await figures()).figures).toEqual(before)
   })
   it('are over the cars that are asked for', async () => {
     const { figures: sums, lines } = await figures('&find=rm 204')

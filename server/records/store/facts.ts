@@ -1,6 +1,6 @@
-import { and, asc, eq, gte, inArray, isNull, lt, ne, or } from 'drizzle-orm'
+import { and, asc, eq, gte, inArray, isNull, lt, ne, or, sql } from 'drizzle-orm'
 import type { WorkEvent } from '#core/job/schema.ts'
-import { factsOf } from '#core/records/facts.ts'
+import { factsMade, factsOf } from '#core/records/facts.ts'
 import type { Kept } from '#core/records/figures.ts'
 import { fileUnder } from '#core/units/file-under.ts'
 import type { Database } from '#server/database/connection.ts'
@@ -11,7 +11,7 @@ import { workEvent } from '#server/jobs/jobs.ts'
 /** Cars whose ledgers are read at once. */
 const together = 20
 
-/** Cars handed over of which nothing is kept yet, or whose ledger has gone on since. */
+/** Cars handed over of which nothing is kept yet, or whose ledger has gone on since, or that were summed up otherwise. */
 const behind = (db: Database, scope: Scope) =>
   db
     .select({
@@ -26,7 +26,7 @@ const behind = (db: Database, scope: Scope) =>
       and(
         eq(jobs.shop, scope.shop),
         eq(jobs.state, 'handed-over'),
-        or(isNull(jobFacts.job), ne(jobFacts.position, jobs.position)),
+        or(isNull(jobFacts.job), ne(jobFacts.position, jobs.position), ne(jobFacts.made, factsMade)),
       ),
     )
 
@@ -66,13 +66,21 @@ async function keep(db: Database, scope: Scope, part: readonly Behind[]): Promis
         due,
         chances: issued.request.own?.chances,
       })
-    return facts ? [{ job: id, shop: scope.shop, position, handed: facts.handed, facts }] : []
+    return facts ? [{ job: id, shop: scope.shop, position, made: factsMade, handed: facts.handed, facts }] : []
   })
-  for (const row of kept)
-    await db
-      .insert(jobFacts)
-      .values(row)
-      .onDuplicateKeyUpdate({ set: { position: row.position, handed: row.handed, facts: row.facts } })
+  if (kept.length === 0) return
+  const anew = <T>(column: T) => sql`values(${column})`
+  await db
+    .insert(jobFacts)
+    .values(kept)
+    .onDuplicateKeyUpdate({
+      set: {
+        position: anew(jobFacts.position),
+        made: anew(jobFacts.made),
+        handed: anew(jobFacts.handed),
+        facts: anew(jobFacts.facts),
+      },
+    })
 }
 
 /** Cars handed over in a period, the first first. What is kept of each is brought up to its ledger before. @param start and end: moments, the end not within */

@@ -1,0 +1,1 @@
+ALTER TABLE `job_facts` ADD `made` int DEFAULT 1 NOT NULL;
