@@ -92,6 +92,21 @@ export const PlanView = Type.Object(
     later: Type.Array(Type.String()),
     /** Minutes from the day's midnight on the shop's clock. */
     now: Type.Number(),
+    /** When more cars at once count on a machine to dry than there are: they dry slower than their procedures say. */
+    overdrawn: Type.Optional(
+      Type.Array(
+        Type.Object(
+          {
+            machine: Type.String(),
+            count: Type.Integer(),
+            from: Type.Number(),
+            to: Type.Number(),
+            jobs: Type.Array(Type.String()),
+          },
+          Strict,
+        ),
+      ),
+    ),
     disturbed: Type.Optional(Type.Array(Disturbance)),
     /** Whoever leads left the plan as it is, all that is disturbed known. */
     left: Type.Optional(Type.Literal(true)),

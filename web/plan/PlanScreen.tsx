@@ -1,5 +1,6 @@
 import { Button } from 'antd'
 import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
 import { sayClock } from '#core/units/format.ts'
 import { inTen, useOdds, usePlan } from '#web/client/plan.ts'
 import { useMay } from '#web/client/session.ts'
@@ -188,6 +189,23 @@ function Left({ plan }: { plan: Plan }) {
           <ul className="tight listed">
             {held.map((j) => (
               <li key={j.id}>{words.held(j.callSign, j.held!)}</li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {plan.overdrawn && (
+        <section className="told" aria-label={words.overdrawnTitle}>
+          <strong>{words.overdrawnTitle}</strong>
+          <ul className="tight listed">
+            {plan.overdrawn.map(({ machine, count, from, to, jobs }) => (
+              <li key={`${machine} ${from}`}>
+                {words.overdrawn(sayClock(from), sayClock(to), speak.names.of('equipment', machine).name, count)}{' '}
+                {jobs.map((id) => (
+                  <Link key={id} to={`/jobs/${id}/drying`} className="chip">
+                    {plan.jobs.find((j) => j.id === id)?.callSign ?? id}
+                  </Link>
+                ))}
+              </li>
             ))}
           </ul>
         </section>

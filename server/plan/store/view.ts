@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { isOver } from '#core/job/reduce.ts'
 import { signId } from '#core/job/sign-off.ts'
+import { type CountedOn, overdrawn } from '#core/plan/overdrawn.ts'
 import { activityId } from '#core/procedures/activities.ts'
 import { title } from '#core/procedures/messages.ts'
 import { minuteOf } from '#core/units/shop-time.ts'
@@ -18,6 +19,19 @@ import { today } from './request.ts'
 const shownAfter = 90
 /** A day that is far too full leaves thousands of steps unplanned: as many of them as are read. */
 const mostUnplanned = 20
+
+/** What of a car dries by a machine that nobody is sent to, and when. Mats hang beside the car. */
+const blownIn = (
+  { job, procedure }: OpenJob,
+  { airs }: Pick<Catalogue, 'airs'>,
+  at: ReadonlyMap<string, { start: number; end: number }>,
+): CountedOn[] =>
+  (procedure?.steps ?? []).flatMap(({ id, drying, zoneGroup }) => {
+    const machine = drying && airs.find((a) => a.id === drying.air)?.equipment
+    const planned = at.get(activityId(job.id, id))
+    if (!machine || !planned || zoneGroup === 'mats') return []
+    return [{ job: job.id, machine, from: planned.start, to: planned.end }]
+  })
 
 /** Today's plan as a screen shows it, as it will come now, with the names it needs; null when none was made yet. */
 export async function planView(
@@ -89,6 +103,10 @@ export async function planView(
       (s) => !isOver(state, s.id) && !askedFor.has(activityId(job.id, s.id)),
     ).length
   const disturbed = disturbances(live)
+  const short = overdrawn(
+    jobs.flatMap((open) => blownIn(open, catalogue, at)),
+    (machine) => request.equipment?.find((e) => e.id === machine)?.count ?? 0,
+  ).filter((o) => o.to > minute)
   return {
     day,
     version: row.version,
@@ -122,6 +140,7 @@ export async function planView(
       }),
     later: jobs.filter(({ job, procedure }) => procedure && !row.jobs.has(job.id)).map(({ job }) => job.callSign),
     now: minute,
+    ...(short.length > 0 ? { overdrawn: short } : {}),
     ...(disturbed.length > 0 ? { disturbed } : {}),
     ...(isLeft(disturbed, row.left) ? { left: true as const } : {}),
     ...(row.back > 0 ? { back: row.back } : {}),
