@@ -235,11 +235,10 @@ it('the first car: planned with the shop’s cans, its package and its one machi
   expect((await api(`/api/jobs/${job}`)).checkIn.money).toMatchObject({ deposit: 2000, currency: 'USD' })
   await page.goto(`${base}/jobs/${job}/procedure`)
   await tap('Check in and issue')
-  await page
-    .getByText(/^Issued, version 1/)
-    .first()
-    .waitFor()
-  const { procedure } = await api(`/api/jobs/${job}/issued`)
+  // Once it is issued the lead stands before the plan.
+  await page.waitForURL(/\/plan$/)
+  const { version, procedure } = await api(`/api/jobs/${job}/issued`)
+  expect(version).toBe(1)
   const names = new Set(procedure.steps.flatMap((s: any) => s.product?.id ?? []))
   const cans = Object.fromEntries((await api('/api/shop')).own.products.map((p: any) => [p.name, p.id]))
   expect(names).toContain(cans['Clear pane'])
