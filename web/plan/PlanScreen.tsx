@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { useMemo, useState } from 'react'
+import { Fragment, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { sayClock } from '#core/units/format.ts'
 import { inTen, useOdds, usePlan } from '#web/client/plan.ts'
@@ -196,14 +196,17 @@ function Left({ plan }: { plan: Plan }) {
       {plan.overdrawn && (
         <section className="told" aria-label={words.overdrawnTitle}>
           <strong>{words.overdrawnTitle}</strong>
+          <p>{words.overdrawnDo}</p>
           <ul className="tight listed">
             {plan.overdrawn.map(({ machine, count, from, to, jobs }) => (
               <li key={`${machine} ${from}`}>
                 {words.overdrawn(sayClock(from), sayClock(to), speak.names.of('equipment', machine).name, count)}{' '}
                 {jobs.map((id) => (
-                  <Link key={id} to={`/jobs/${id}/drying`} className="chip">
-                    {plan.jobs.find((j) => j.id === id)?.callSign ?? id}
-                  </Link>
+                  <Fragment key={id}>
+                    <Link to={`/jobs/${id}/drying`} className="chip">
+                      {plan.jobs.find((j) => j.id === id)?.callSign ?? id}
+                    </Link>{' '}
+                  </Fragment>
                 ))}
               </li>
             ))}

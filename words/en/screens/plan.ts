@@ -23,7 +23,8 @@ export const words = {
     `${car}: ${steps === 1 ? '1 step waits' : `${steps} steps wait`} until it is cleared; when the car is ready is not known before.`,
   overdrawnTitle: 'Dries slower than it says',
   overdrawn: (from: string, to: string, machine: string, count: number) =>
-    `${machine}, ${from} to ${to}: more cars count on it than there are (${count}). Give one of them other air, or wet them at other times:`,
+    `${machine}, ${from} to ${to}: more cars count on it than there are (${count}).`,
+  overdrawnDo: 'Give one of them other air, or wet them at other times.',
   later: 'Not in this plan',
   laterWhy:
     'They came after it was made, or one plan does not hold them: those promised soonest come first. Plan again when others are done.',
