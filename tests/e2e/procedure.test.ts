@@ -8,6 +8,7 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { carA } from '../fixtures/cars.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { pick } from '../support/pick.ts'
+import { check } from '../support/tap.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
 
 let demo: DemoServer
@@ -317,7 +318,7 @@ describe('at work', () => {
     await hand.page.keyboard.type('rear left seat base')
     await hand.page.keyboard.press('Enter')
     await hand.page.keyboard.press('Tab')
-    await hand.page.getByRole('radio', { name: 'It has not come clean.' }).check()
+    await check(hand.page.getByRole('radio', { name: 'It has not come clean.' }))
     await hand.page.getByLabel('What is to be seen').fill('a ring stayed')
     await hand.page.locator('.ant-select-dropdown').waitFor({ state: 'hidden' })
     expect(await axe(hand.page)).toEqual([])

@@ -4,6 +4,7 @@ import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { carA } from '../fixtures/cars.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { intent } from '../support/intent.ts'
+import { check } from '../support/tap.ts'
 import { axe, person } from '../support/watched-page.ts'
 
 let demo: DemoServer
@@ -56,7 +57,7 @@ it('what comes back as it dries, on a phone: a mist, then it stays, and the cust
   const dialog = page.getByRole('dialog', { name: 'Judged dry and not good enough' })
   const treat = dialog.getByRole('button', { name: 'Treat it again' })
   expect(await treat.isDisabled()).toBe(true)
-  await dialog.getByRole('radio', { name: /came back as it dried/ }).check()
+  await check(dialog.getByRole('radio', { name: /came back as it dried/ }))
   await dialog.getByLabel('What is to be seen').fill('a ring came up')
   expect(await axe(page)).toEqual([])
   await treat.click()
@@ -69,7 +70,7 @@ it('what comes back as it dries, on a phone: a mist, then it stays, and the cust
   await page.reload()
   await card.getByText('came back', { exact: false }).first().waitFor()
   await card.getByRole('button', { name: 'Not right: Driver seat base' }).click()
-  await dialog.getByRole('radio', { name: /came back as it dried/ }).check()
+  await check(dialog.getByRole('radio', { name: /came back as it dried/ }))
   await dialog.getByLabel('What is to be seen').fill('and again')
   await treat.click()
   await dialog.getByText(/came back twice as it dried: no more is done/).waitFor()
@@ -77,7 +78,7 @@ it('what comes back as it dries, on a phone: a mist, then it stays, and the cust
   expect((await steps()).some((s) => s.treatment === 'steam')).toBe(false)
 
   await card.getByRole('button', { name: 'Not right: Driver seat base' }).click()
-  await dialog.getByRole('radio', { name: /stays as it is/ }).check()
+  await check(dialog.getByRole('radio', { name: /stays as it is/ }))
   await dialog.getByLabel('What is to be seen').fill('A faint ring; more water would spread it.')
   await dialog.getByRole('button', { name: 'Record it' }).click()
   await dialog.waitFor({ state: 'hidden' })

@@ -15,3 +15,14 @@ export async function tap(target: Locator, shows: Locator): Promise<void> {
     }
   }
 }
+
+/** Chooses as a person does who looks whether it was taken: on a busy machine what is chosen from may move under the pointer while it opens. */
+export async function check(target: Locator): Promise<void> {
+  for (let left = 2; ; left--) {
+    try {
+      return await target.check({ timeout: 10_000 })
+    } catch (notTaken) {
+      if (left === 0) throw notTaken
+    }
+  }
+}
