@@ -82,9 +82,10 @@ export class KeptAnswers {
     this.writing = this.writing.then(async () => {
       try {
         const db = await this.database()
-        // Files come last and by themselves: one that finds no room takes nothing else with it.
+        // Files come last and each by itself: one that finds no room takes nothing else with it.
         const isFile = ([, { data }]: [string, Answer]) => data instanceof Blob
-        for (const part of [batch.filter((entry) => !isFile(entry)), batch.filter(isFile)]) {
+        const files = batch.filter(isFile).map((file) => [file])
+        for (const part of [batch.filter((entry) => !isFile(entry)), ...files]) {
           const tx = db.transaction('answers', 'readwrite')
           await Promise.all([...part.map(([hash, answer]) => tx.store.put(answer, hash)), tx.done])
         }

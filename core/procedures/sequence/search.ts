@@ -18,6 +18,16 @@ const epsilon = 1e-9
 
 type Between = (from: number, to: number) => number
 
+/** The same pairs are asked for thousands of times: what lies between two steps is reckoned once. */
+function remembered(count: number, reckon: Between): Between {
+  const known = new Float64Array(count ** 2).fill(-1)
+  return (from, to) => {
+    const at = from * count + to
+    if (known[at]! < 0) known[at] = reckon(from, to)
+    return known[at]!
+  }
+}
+
 const ordersOf = <T>(list: readonly T[]): T[][] =>
   list.length < 2
     ? [[...list]]
@@ -197,9 +207,15 @@ class Improver {
       const cost = this.judge.cost(tried)
       if (cost > this.cost + worthPuttingOff) continue
       this.cost = cost
-      this.order = tried
+      this.stand(tried)
       return
     }
+  }
+
+  /** Another order from now on: what was reckoned of the one before holds no more. */
+  private stand(order: number[]): void {
+    this.order = order
+    this.changes++
   }
 
   private improve(block: readonly number[]) {
@@ -270,8 +286,7 @@ class Improver {
         const cost = this.judge.cost(tried)
         if (cost >= this.cost - epsilon) continue
         this.cost = cost
-        this.order = tried
-        this.changes++
+        this.stand(tried)
         break
       }
     }
@@ -372,33 +387,27 @@ class Improver {
         best = k
       }
     }
-    if (best < 0) return
-    this.order = [...rest.slice(0, best), ...segment, ...rest.slice(best)]
-    this.changes++
+    if (best >= 0) this.stand([...rest.slice(0, best), ...segment, ...rest.slice(best)])
   }
 }
 
 /**
  * The attended steps in an order that breaks no longest lag where one exists, at the least walk and waiting that is found; every order is
  * looked at where there are few blocks. Deterministic.
- * @param between minutes from one step to the next
+ * @param walk minutes from one step to the next
  * @param aside minutes that it costs to leave a block before it is done: a wait within it is filled only where it is longer
  * @param late steps that stand as late as they may without costing more
  */
 export function cheapestOrder(
   problem: SequenceProblem,
-  between: Between,
+  walk: Between,
   aside: number,
   late: readonly number[] = [],
 ): number[] {
   // Every order goes once from each block to another; whatever is more is a block laid aside. So it is paid for between two steps.
   const block = Int32Array.from({ length: problem.count }, (_, i) => problem.blockOf.get(i) ?? -1)
-  const known = new Float64Array(problem.count ** 2).fill(-1)
-  const leaving: Between = (from, to) => {
-    const at = from * problem.count + to
-    if (known[at]! < 0) known[at] = between(from, to) + (block[from] === block[to] ? 0 : aside)
-    return known[at]!
-  }
+  const between = remembered(problem.count, walk)
+  const leaving = remembered(problem.count, (from, to) => between(from, to) + (block[from] === block[to] ? 0 : aside))
   const judge = new Judge(problem, leaving)
   const start = nearestFirst(problem, judge, leaving)
   const improver = new Improver(problem, judge, leaving, between, start)

@@ -60,15 +60,10 @@ export function sequenced(steps: readonly Listed[], links: readonly StepLink[], 
 
 function laidOut(steps: readonly Listed[], links: readonly StepLink[], round: Round): Sequence {
   const cost = new WalkCost(steps, round.walk, round.places)
-  const known = new Float64Array(steps.length ** 2).fill(-1)
-  const between = (from: number, to: number) => {
-    const at = from * steps.length + to
-    if (known[at]! < 0) known[at] = cost.total(from, to)
-    return known[at]!
-  }
   const problem = sequenceProblem(steps, links)
   const late = steps.flatMap((s, i) => (s.ready && s.crew > 0 ? [i] : []))
-  const order = cheapestOrder(problem, between, round.walk.costs.aside, late)
+  const walk = (from: number, to: number) => cost.total(from, to)
+  const order = cheapestOrder(problem, walk, round.walk.costs.aside, late)
   return told(steps, links, problem, order, cost, round)
 }
 
