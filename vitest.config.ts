@@ -31,12 +31,15 @@ export default defineConfig({
         // Only what hangs is ended: how fast something is, the bench says.
         testTimeout: 240_000,
         hookTimeout: 240_000,
+        // Each file has a database and a server of its own, and shares only what it imports.
+        isolate: false,
       }),
       project('e2e', ['tests/e2e/*.test.ts'], {
-        globalSetup: './tests/support/database.ts',
+        globalSetup: './tests/support/demo-day.ts',
         setupFiles: './tests/support/tell-on-failure.ts',
         testTimeout: 420_000,
         hookTimeout: 240_000,
+        isolate: false,
         // Two at a time, each with its own server and browser, and after the others: they look at a clock.
         sequence: { groupOrder: 1 },
       }),

@@ -1,6 +1,17 @@
 const formats = new Map<string, Intl.DateTimeFormat>()
 
-function partsIn(zone: string, at: number): Record<string, number> {
+/** Clocks are put forward or back at a quarter of an hour; between two of them a zone's distance from UTC stands still. */
+const quarter = 15 * 60_000
+const offsets = new Map<string, number>()
+/** So many are kept: a year's plans of one shop. What asks the calendar takes a thousand times as long as what adds to it. */
+const mostOffsets = 40_000
+
+/** Milliseconds by which a zone's clocks are ahead of UTC. */
+function offsetIn(zone: string, at: number): number {
+  const since = Math.floor(at / quarter) * quarter
+  const key = `${zone} ${since}`
+  const known = offsets.get(key)
+  if (known !== undefined) return known
   let format = formats.get(zone)
   if (!format) {
     format = new Intl.DateTimeFormat('en-GB', {
@@ -15,20 +26,22 @@ function partsIn(zone: string, at: number): Record<string, number> {
     })
     formats.set(zone, format)
   }
-  return Object.fromEntries(format.formatToParts(at).map((p) => [p.type, Number(p.value)]))
+  const p = Object.fromEntries(format.formatToParts(since).map(({ type, value }) => [type, Number(value)]))
+  const offset = Date.UTC(p.year!, p.month! - 1, p.day!, p.hour!, p.minute!, p.second!) - since
+  if (offsets.size >= mostOffsets) offsets.clear()
+  offsets.set(key, offset)
+  return offset
 }
+
+/** A moment as if the shop's clocks were those of UTC. */
+const onClock = (zone: string, at: number) => new Date(at + offsetIn(zone, at)).toISOString()
 
 /** The shop's calendar day of a moment, as "2026-11-25". @param iso UTC moment @param zone IANA time zone */
-export function dayIn(zone: string, iso: string): string {
-  const { year, month, day } = partsIn(zone, Date.parse(iso))
-  return `${year}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`
-}
+export const dayIn = (zone: string, iso: string): string => onClock(zone, Date.parse(iso)).slice(0, 10)
 
 /** A moment on the shop's clock, as "2026-11-25 14:05": what customers and labels are told. */
-export function momentIn(zone: string, iso: string): string {
-  const { hour, minute } = partsIn(zone, Date.parse(iso))
-  return `${dayIn(zone, iso)} ${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}`
-}
+export const momentIn = (zone: string, iso: string): string =>
+  onClock(zone, Date.parse(iso)).slice(0, 16).replace('T', ' ')
 
 const said = (zone: string, iso: string, options: Intl.DateTimeFormatOptions): string =>
   new Intl.DateTimeFormat('en-GB', { timeZone: zone, ...options }).format(Date.parse(iso))
@@ -48,10 +61,8 @@ export function monthAfter(zone: string, iso: string, months: number): string {
 
 /** Minutes, with fraction, from the shop's midnight of `day` to a moment; negative before it. */
 export function minuteOf(zone: string, day: string, iso: string): number {
-  const at = Date.parse(iso)
-  const p = partsIn(zone, at)
-  const local = Date.UTC(p.year!, p.month! - 1, p.day!, p.hour!, p.minute!, p.second!)
-  return (local - Date.parse(`${day}T00:00:00Z`)) / 60_000
+  const at = Math.floor(Date.parse(iso) / 1000) * 1000
+  return (at + offsetIn(zone, at) - Date.parse(`${day}T00:00:00Z`)) / 60_000
 }
 
 /** The moment at which the shop's clocks show so many minutes after the midnight of `day`. */

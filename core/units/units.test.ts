@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { BadInput } from './fault.ts'
 import { heartOf, sayAmount, sayClock, sayMinutes, sayRatio, sayVolume } from './format.ts'
 import { normals, seededRandom } from './random.ts'
-import { dayIn, minuteOf, momentOf } from './shop-time.ts'
+import { dayIn, minuteOf, momentIn, momentOf } from './shop-time.ts'
 
 describe('formats', () => {
   it.each([
@@ -53,6 +53,24 @@ describe('shop time', () => {
     expect(dayIn('Etc/GMT+5', at)).toBe('2026-11-25')
     expect(minuteOf('Etc/GMT-2', '2026-11-26', at)).toBe(90)
     expect(minuteOf('Etc/GMT-2', '2026-11-27', at)).toBe(90 - 1440)
+  })
+  it('reads as the calendar itself does, in zones that are off by quarters and halves of an hour too', () => {
+    const zones = ['Europe/Lisbon', 'America/St_Johns', 'Australia/Lord_Howe', 'Asia/Kathmandu', 'Pacific/Chatham']
+    const options = { dateStyle: 'short', timeStyle: 'short', hourCycle: 'h23' } as const
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...zones),
+        fc.integer({ min: Date.UTC(2024, 0, 1), max: Date.UTC(2028, 0, 1) }),
+        (zone, at) => {
+          const itself = new Intl.DateTimeFormat('sv-SE', { timeZone: zone, ...options }).format(at)
+          expect(momentIn(zone, new Date(at).toISOString())).toBe(itself)
+        },
+      ),
+      { numRuns: 500 },
+    )
+    // The minute before clocks go forward in Lisbon, and the minute after.
+    expect(momentIn('Europe/Lisbon', '2026-03-29T00:59:59.999Z')).toBe('2026-03-29 00:59')
+    expect(momentIn('Europe/Lisbon', '2026-03-29T01:00:00.000Z')).toBe('2026-03-29 02:00')
   })
   it('turns back and forth, also across a change of clocks', () => {
     const zones = ['Etc/GMT', 'Etc/GMT-9', 'Europe/Lisbon', 'Australia/Adelaide']

@@ -6,7 +6,7 @@ import pino from 'pino'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { seedDemo } from '#server/demo/day.ts'
 import { type Running, start } from '#server/serve.ts'
-import { freshDatabase } from '../../tests/support/test-server.ts'
+import { freshDatabase } from '../../tests/support/test-databases.ts'
 import { backup, restore } from './backup.ts'
 import { connect } from './connection.ts'
 

@@ -9,7 +9,7 @@ import { morningZone, seedShop } from '#server/demo/store.ts'
 import { carA } from '../../tests/fixtures/cars.ts'
 import { type ServerProcess, startServer } from '../../tests/support/server-process.ts'
 import { signIn } from '../../tests/support/sign-in.ts'
-import { freshDatabase } from '../../tests/support/test-server.ts'
+import { freshDatabase } from '../../tests/support/test-databases.ts'
 import { Live } from './stream.ts'
 
 let servers: ServerProcess[]

@@ -1,7 +1,7 @@
 // biome-ignore-all lint/suspicious/noExplicitAny: tests read plain JSON
 import { setTimeout } from 'node:timers/promises'
 import type { Browser, Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { whole } from '../support/share.ts'
 import { person } from '../support/watched-page.ts'
@@ -15,7 +15,7 @@ let jobs: Map<string, string>
 let owner: Page | undefined
 
 beforeAll(async () => {
-  demo = await demoServer(inject('database'))
+  demo = await demoServer()
   ;({ base, browser } = demo)
 })
 afterAll(async () => {

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Browser, Locator, Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { part, place } from '../support/car.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { pick } from '../support/pick.ts'
@@ -17,7 +17,7 @@ let desk: WatchedPage
 const folder = mkdtempSync(join(tmpdir(), 'chamomile-e2e-'))
 
 beforeAll(async () => {
-  demo = await demoServer(inject('database'))
+  demo = await demoServer()
   ;({ base, browser } = demo)
   desk = await person(browser, base, 'tam', '4182')
 })

@@ -1,5 +1,5 @@
 import type { Browser, Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
 
@@ -12,7 +12,7 @@ let lead: WatchedPage
 let draft: string
 
 beforeAll(async () => {
-  demo = await demoServer(inject('database'))
+  demo = await demoServer()
   ;({ base, browser } = demo)
   lead = await person(browser, base, 'tam', '4182', { width: 1280, height: 800 })
   const day = (await (await lead.page.request.get(`${base}/api/day`)).json()) as {

@@ -8,7 +8,7 @@ import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { type Running, start } from '#server/serve.ts'
 import { launch } from '../support/browser.ts'
 import { pick } from '../support/pick.ts'
-import { freshDatabase } from '../support/test-server.ts'
+import { freshDatabase } from '../support/test-databases.ts'
 import { axe } from '../support/watched-page.ts'
 
 // A real shop from an empty database: its name, people, machine and two cans of its own, to a car that is handed over. Everything is found by
@@ -46,7 +46,7 @@ afterAll(async () => {
 
 const api = async (path: string): Promise<any> => (await page.request.get(base + path)).json()
 /** Nothing for axe to find, once a list that closes is gone. */
-const clean = () => expect.poll(() => axe(page), { timeout: 6000 }).toEqual([])
+const clean = () => expect.poll(() => axe(page), { timeout: 60_000 }).toEqual([])
 /** A filled field, a tap, a choice: each is one input of a person. */
 const fill = async (label: string, text: string, within: Page | Locator = page) => {
   inputs++

@@ -1,12 +1,12 @@
 // biome-ignore-all lint/suspicious/noExplicitAny: tests read plain JSON
-import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, expect, it } from 'vitest'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { axe, person } from '../support/watched-page.ts'
 
 let demo: DemoServer
 
 beforeAll(async () => {
-  demo = await demoServer(inject('database'))
+  demo = await demoServer()
 })
 afterAll(async () => {
   await demo?.close()

@@ -1,6 +1,6 @@
 // biome-ignore-all lint/suspicious/noExplicitAny: tests read plain JSON
 import type { Browser, Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { replay } from '#core/job/reduce.ts'
 import { part, place } from '../support/car.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
@@ -40,7 +40,7 @@ async function draftOf(page: Page, plate: string): Promise<string> {
 }
 
 beforeAll(async () => {
-  demo = await demoServer(inject('database'))
+  demo = await demoServer()
   ;({ base, browser } = demo)
   lead = (await person(browser, base, 'tam', '4182')).page
   jobs = new Map((await api(lead, '/api/day')).jobs.map((j: any) => [j.vehicle, j.id]))

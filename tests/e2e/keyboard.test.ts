@@ -3,13 +3,12 @@ import pino from 'pino'
 import type { Browser, Locator, Page } from 'playwright-core'
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { connect } from '#server/database/connection.ts'
-import { migrate } from '#server/database/migrate.ts'
 import { demoShop } from '#server/demo/shop.ts'
 import { morningZone, seedShop } from '#server/demo/store.ts'
 import { type Running, start } from '#server/serve.ts'
 import { launch } from '../support/browser.ts'
 import { intent } from '../support/intent.ts'
-import { freshDatabase } from '../support/test-server.ts'
+import { databaseLike, emptyShop } from '../support/test-databases.ts'
 
 // From the door to the handover without a pointer: everything is reached with Tab and pressed with Enter, Space, arrows and letters.
 
@@ -19,16 +18,15 @@ let page: Page
 let base: string
 
 beforeAll(async () => {
-  const uri = await freshDatabase(inject('database'))
+  const uri = await databaseLike(inject('database'), emptyShop)
   const connection = connect(uri)
-  await migrate(connection)
   await seedShop(connection.db, demoShop, morningZone(new Date().toISOString()))
   await connection.close()
   running = await start({ databaseUri: uri, port: 0, pages: 'dist/web', log: pino({ level: 'silent' }) })
   base = `http://127.0.0.1:${running.port}`
   browser = await launch()
   page = await (await browser.newContext({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' })).newPage()
-  page.setDefaultTimeout(6000)
+  page.setDefaultTimeout(60_000)
   // A pointer that is used after all fails the walk.
   await page.addInitScript(
     "addEventListener('pointerdown', () => { window.__pointed = true }, true); addEventListener('mousedown', () => { window.__pointed = true }, true)",
@@ -158,7 +156,7 @@ it('works a step: start, pause, go on, finish, skip with a reason', async () => 
   await page.keyboard.type('the customer asked for it to stay')
   await press(button('Skip it'))
   await page.getByRole('dialog').waitFor({ state: 'detached' })
-  for (let i = 0; i < 100 && (await api(`/api/jobs/${id}/work`)).state.steps[skipped]?.status !== 'skipped'; i++)
+  for (let i = 0; i < 1200 && (await api(`/api/jobs/${id}/work`)).state.steps[skipped]?.status !== 'skipped'; i++)
     await page.waitForTimeout(50)
   const { state } = await api(`/api/jobs/${id}/work`)
   expect(state.steps[skipped]).toMatchObject({ status: 'skipped', reason: 'the customer asked for it to stay' })

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Browser, Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { speak } from '#words/en/speak.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { pick } from '../support/pick.ts'
@@ -17,7 +17,7 @@ let page: Page
 const folder = mkdtempSync(join(tmpdir(), 'chamomile-e2e-'))
 
 beforeAll(async () => {
-  demo = await demoServer(inject('database'))
+  demo = await demoServer()
   ;({ base, browser } = demo)
   lead = await person(browser, base, 'tam', '4182')
   page = lead.page

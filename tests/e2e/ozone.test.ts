@@ -1,6 +1,6 @@
 // biome-ignore-all lint/suspicious/noExplicitAny: tests read plain JSON
 import { v7 as uuidv7 } from 'uuid'
-import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, expect, it } from 'vitest'
 import { carA } from '../fixtures/cars.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { intent } from '../support/intent.ts'
@@ -9,7 +9,7 @@ import { axe, person } from '../support/watched-page.ts'
 let demo: DemoServer
 
 beforeAll(async () => {
-  demo = await demoServer(inject('database'))
+  demo = await demoServer()
 })
 afterAll(async () => {
   await demo?.close()

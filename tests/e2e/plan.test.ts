@@ -1,5 +1,5 @@
 // biome-ignore-all lint/suspicious/noExplicitAny: tests read plain JSON
-import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, expect, it } from 'vitest'
 import { type Plan, unfolded } from '#web/ui/plan.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { axe, person } from '../support/watched-page.ts'
@@ -9,7 +9,7 @@ import { axe, person } from '../support/watched-page.ts'
 let demo: DemoServer
 
 beforeAll(async () => {
-  demo = await demoServer(inject('database'))
+  demo = await demoServer()
 })
 afterAll(async () => {
   await demo?.close()

@@ -1,11 +1,11 @@
-import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, expect, it } from 'vitest'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { axe, person } from '../support/watched-page.ts'
 
 let demo: DemoServer
 
 beforeAll(async () => {
-  demo = await demoServer(inject('database'), undefined, true)
+  demo = await demoServer(undefined, true)
 })
 afterAll(async () => {
   await demo?.close()

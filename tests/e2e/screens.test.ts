@@ -1,5 +1,5 @@
 import type { Browser } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { whole } from '../support/share.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
@@ -10,7 +10,7 @@ let base: string
 let jobs: Map<string, string>
 
 beforeAll(async () => {
-  demo = await demoServer(inject('database'))
+  demo = await demoServer()
   ;({ base, browser } = demo)
 })
 afterAll(async () => {

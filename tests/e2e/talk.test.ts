@@ -1,7 +1,7 @@
 // biome-ignore-all lint/suspicious/noExplicitAny: tests read plain JSON
 import type { Browser, Page } from 'playwright-core'
 import { v7 as uuidv7 } from 'uuid'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { placesOf } from '#core/cabin/places.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { catalogue } from '../../catalogue/catalogue.ts'
@@ -18,7 +18,7 @@ let base: string
 let browser: Browser
 
 beforeAll(async () => {
-  demo = await demoServer(inject('database'))
+  demo = await demoServer()
   ;({ base, browser } = demo)
 })
 afterAll(() => demo?.close())

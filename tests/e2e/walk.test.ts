@@ -4,7 +4,6 @@ import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import type { Assignment } from '#core/plan/schema.ts'
 import { sayAmount, sayClock, sayMinutes, sayRatio, sayVolume } from '#core/units/format.ts'
 import { connect } from '#server/database/connection.ts'
-import { migrate } from '#server/database/migrate.ts'
 import { demoShop } from '#server/demo/shop.ts'
 import { morningZone, seedShop } from '#server/demo/store.ts'
 import { unfolded } from '#web/ui/plan.ts'
@@ -14,7 +13,7 @@ import { part, place } from '../support/car.ts'
 import { chamomile } from '../support/command-line.ts'
 import { pick } from '../support/pick.ts'
 import { type ServerProcess, startServer } from '../support/server-process.ts'
-import { freshDatabase } from '../support/test-server.ts'
+import { databaseLike, emptyShop } from '../support/test-databases.ts'
 import { axe, person, type WatchedPage } from '../support/watched-page.ts'
 
 let browser: Browser
@@ -24,9 +23,8 @@ let lead: WatchedPage
 let hand: WatchedPage
 
 beforeAll(async () => {
-  const uri = await freshDatabase(inject('database'))
+  const uri = await databaseLike(inject('database'), emptyShop)
   const connection = connect(uri)
-  await migrate(connection)
   await seedShop(connection.db, demoShop, morningZone(new Date().toISOString()))
   await connection.close()
   server = await startServer(uri)

@@ -2,7 +2,6 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import mysql from 'mysql2/promise'
 import pino from 'pino'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { buildApp } from '#server/app.ts'
@@ -14,20 +13,10 @@ import { FileStore } from '#server/files/by-content.ts'
 import type { AppContext } from '#server/http/route.ts'
 import { Live } from '#server/http/stream.ts'
 import { interfaceCheck } from './interface-check.ts'
+import { databaseLike, emptyShop } from './test-databases.ts'
 
 /** JSON, and not lines of it. */
 const isJson = (type: string): boolean => /[/+]json/.test(type)
-
-let count = 0
-
-/** A fresh database in the test instance, migrated. @returns its address */
-export async function freshDatabase(base: string): Promise<string> {
-  const name = `t_${process.pid}_${Date.now().toString(36)}_${count++}`
-  const root = await mysql.createConnection({ uri: base })
-  await root.query(`CREATE DATABASE ${name}`)
-  await root.end()
-  return base.replace(/\/[^/]*$/, `/${name}`)
-}
 
 export interface TestServer {
   context: AppContext
@@ -52,7 +41,7 @@ export interface Caller {
  * @param moment where the database is one that is there already: the time it is for the server
  */
 export async function testServer(base: string, shops: ShopSpec[] = [demoShop], moment?: string): Promise<TestServer> {
-  const connection = connect(moment === undefined ? await freshDatabase(base) : base)
+  const connection = connect(moment === undefined ? await databaseLike(base, emptyShop) : base)
   await migrate(connection)
   if (moment === undefined)
     for (const shop of shops) await seedShop(connection.db, shop, morningZone(new Date().toISOString()))

@@ -4,7 +4,7 @@ import { demoShop } from '#server/demo/shop.ts'
 import { morningZone, seedShop } from '#server/demo/store.ts'
 import { type Running, start } from '#server/serve.ts'
 import { signIn } from '../../../tests/support/sign-in.ts'
-import { freshDatabase } from '../../../tests/support/test-server.ts'
+import { freshDatabase } from '../../../tests/support/test-databases.ts'
 
 const log = pino({ level: 'silent' })
 
