@@ -1,11 +1,14 @@
+import type { Outside } from '#core/drying/schema.ts'
 import type { Activity, Fixed, PlanLink, PlanRequest } from '#core/plan/schema.ts'
 import { activityId, toActivities } from '#core/procedures/activities.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { isHeld } from './allow.ts'
 import { type Bays, withBays } from './bays.ts'
+import { dryMinutes, wettingEnded } from './moisture.ts'
 import { isOver, stepState } from './reduce.ts'
 import type { WorkState } from './schema.ts'
 import { learnersOf, signId, toSign } from './sign-off.ts'
+import { inTodaysAir } from './todays-air.ts'
 
 export interface DayJob {
   id: string
@@ -28,6 +31,8 @@ export interface Day {
   now: number
   /** Turns a server time into minutes from the same origin. */
   minuteOf(iso: string): number
+  /** The air outside today, where somebody knows: what dries takes as long as it does in that. */
+  outside?: Outside | undefined
 }
 
 interface JobPart {
@@ -103,7 +108,8 @@ function withLet(people: Day['people'], activities: readonly Activity[]): Day['p
   return people.map((p) => ({ ...p, skills: [...p.skills, ...lets.filter((l) => l.split(' ').includes(p.id))] }))
 }
 
-function jobPart(job: DayJob, day: Day, now: number): JobPart {
+function jobPart(issued: DayJob, day: Day, now: number): JobPart {
+  const job = { ...issued, procedure: inTodaysAir(issued.procedure, day.outside) }
   let part: JobPart = { ...toActivities(job.id, job.procedure), fixed: [] }
   const held: string[] = []
   const minute = (iso: string | null) => Math.max(0, Math.floor(day.minuteOf(iso!)))
@@ -131,9 +137,11 @@ function jobPart(job: DayJob, day: Day, now: number): JobPart {
     if (step.crew === 0) {
       const wetting = job.procedure.links.filter((l) => l.to === step.id).map((l) => stepState(job.state, l.from))
       if (wetting.length === 0 || !wetting.every((w) => w.status === 'finished')) continue
-      const start = Math.max(...wetting.map((w) => minute(w.finishedAt)))
-      const end =
-        at.status === 'finished' ? Math.max(start + 1, minute(at.finishedAt)) : Math.max(start + step.minutes, now)
+      const since = wettingEnded(step, job.procedure, job.state)!
+      const start = minute(since)
+      const minutes = Math.max(1, dryMinutes(step, job.procedure, job.state, since))
+      part.activities = part.activities.map((a) => (a.id === id ? { ...a, minutes } : a))
+      const end = at.status === 'finished' ? Math.max(start + 1, minute(at.finishedAt)) : Math.max(start + minutes, now)
       part.fixed.push({ activity: id, start, end, technicians: [] })
     }
   }

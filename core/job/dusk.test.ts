@@ -13,7 +13,9 @@ const midnight = Date.parse('2026-11-28T00:00:00Z')
 const minuteOf = (iso: string) => (Date.parse(iso) - midnight) / 60_000
 const isoAt = (minute: number) => new Date(midnight + minute * 60_000).toISOString()
 const day = { high: 12, low: 5, humidity: 0.6, wind: 2, clear: true, sunset: 960 }
-const planned = (end: number) => () => end
+const longest = Math.max(...drying.map((d) => d.minutes))
+/** The plan has all of it dry by then: what takes longest begins so long before. */
+const dryBy = (minute: number) => () => minute - longest
 
 /** All that is wetted was finished at a minute. */
 function wetted(at: number): WorkState {
@@ -22,7 +24,7 @@ function wetted(at: number): WorkState {
     state.steps[from] = { ...state.steps[from], status: 'finished', finishedAt: isoAt(at) } as never
   return state
 }
-const ground = (state: WorkState, end: number) => ({ procedure, state, planned: planned(end), minuteOf })
+const ground = (state: WorkState, end: number) => ({ procedure, state, begins: dryBy(end), minuteOf })
 
 describe('dusk', () => {
   it('says nothing of a car that the plan has dry before it is dark, and nothing where nobody knows the weather', () => {

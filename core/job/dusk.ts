@@ -1,5 +1,4 @@
 import { type Static, Type } from '@sinclair/typebox'
-import { evaporation } from '#core/drying/evaporation.ts'
 import { humidityRatio } from '#core/drying/moist-air.ts'
 import { nightIn } from '#core/drying/night.ts'
 import type { Outside } from '#core/drying/schema.ts'
@@ -8,6 +7,7 @@ import type { Procedure } from '#core/procedures/schema.ts'
 import { dryMinutes, wettingEnded } from './moisture.ts'
 import { isOver } from './reduce.ts'
 import type { WorkState } from './schema.ts'
+import { inTodaysAir } from './todays-air.ts'
 
 /** What the night does to a car that is still wet: dark before it is dry, panes that fog or freeze; and the morning after, that it froze. */
 export const DuskRisk = Type.Object(
@@ -33,46 +33,30 @@ function wetNight(day: DayWeather) {
 interface Ground {
   procedure: Procedure
   state: WorkState
-  /** When the plan has a step ending, minutes of the shop's day. */
-  planned(step: string): number | undefined
+  /** When the plan has a step beginning, minutes of the shop's day. */
+  begins(step: string): number | undefined
   /** A server time in minutes of the shop's day; before midnight they are below 0. */
   minuteOf(iso: string): number
   /** The air that it dries in today, where that is known: the weather may have turned since the sheet was made. */
   outside?: Outside | undefined
 }
 
-/** Air over what is wet in a car that stands open, m/s: enough to tell how much slower it dries in other weather. */
-const stir = 0.5
-/** Where nothing dries any more it is wet at any dusk. */
-const slowest = 20
-
-/** How many times as long a car dries in today's air as in that of its sheet. */
-function slower({ drying }: Procedure, outside: Outside | undefined): number {
-  if (!drying || !outside) return 1
-  const rate = (air: Outside) => evaporation({ ...air, speed: stir })
-  return Math.min(slowest, rate(drying.outside) / Math.max(1e-9, rate(outside)))
-}
-
 /** When each surface that is wet, or is going to be, is dry by its own course or the plan: minutes of the shop's day. */
 function dryTimes({
-  procedure,
+  procedure: issued,
   state,
-  planned,
+  begins,
   minuteOf,
   outside,
 }: Ground): { at: number; since: number | undefined }[] {
-  const times = slower(procedure, outside)
+  const procedure = inTodaysAir(issued, outside)
   return procedure.steps.flatMap((step): { at: number; since: number | undefined }[] => {
     if (step.treatment !== 'dry' || isOver(state, step.id)) return []
     const ended = wettingEnded(step, procedure, state)
-    if (ended !== undefined) {
-      const since = minuteOf(ended)
-      const minutes = dryMinutes(step, procedure, state, ended)
-      // What a meter read is what it is, whatever the weather.
-      return [{ at: since + Math.ceil(minutes * (minutes === step.minutes ? times : 1)), since }]
-    }
-    const at = planned(step.id)
-    return at === undefined ? [] : [{ at: at + Math.ceil(step.minutes * (times - 1)), since: undefined }]
+    const since = ended === undefined ? begins(step.id) : minuteOf(ended)
+    if (since === undefined) return []
+    if (ended === undefined) return [{ at: since + step.minutes, since: undefined }]
+    return [{ at: since + dryMinutes(step, procedure, state, ended), since }]
   })
 }
 

@@ -43,6 +43,12 @@ it('two readings of a seat that takes half as long again move its recheck there,
     expect(Math.abs(bent / takes - 1), `${bent} for ${takes}`).toBeLessThan(0.1)
   }
 })
+it('what a meter reads as touch-dry is dry then, however slow it was expected to be', () => {
+  const takes = seats.minutes
+  expect(dryMinutes(seats, procedure, read([20, patch.touchDry + 20], [40, patch.touchDry - 1]), since)).toBe(40)
+  // And never later than it was expected without.
+  expect(dryMinutes(seats, procedure, read([20, 5], [takes + 60, 5]), since)).toBe(takes)
+})
 it('only where something dries, and its wetting has ended', () => {
   const said = (id: string) =>
     refusal(

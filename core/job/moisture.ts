@@ -19,7 +19,10 @@ export function slowestPatch({ zoneGroup }: Pick<Step, 'zoneGroup'>, { drying }:
   return patches.length === 0 ? undefined : patches.reduce((a, b) => (b.dry > a.dry ? b : a))
 }
 
-/** Minutes from the end of its wetting until a step's slowest patch is dry: as planned, or bent to what a meter read there since. */
+/**
+ * Minutes from the end of its wetting until a step's slowest patch is dry: as planned, or bent to what a meter read there since. What it read as
+ * touch-dry is dry, however slow it was expected to be.
+ */
 export function dryMinutes(
   step: Step,
   procedure: Pick<Procedure, 'drying'>,
@@ -29,8 +32,10 @@ export function dryMinutes(
   const read = moisture.filter((r) => r.step === step.id && r.at >= since)
   const slowest = slowestPatch(step, procedure)
   if (read.length < leastReadings || !slowest) return step.minutes
-  const course = courseOf(slowest, step.minutes)
   const minute = (iso: string) => (Date.parse(iso) - Date.parse(since)) / 60_000
+  const last = read.at(-1)!
+  if (last.grams <= slowest.touchDry) return Math.min(step.minutes, Math.ceil(minute(last.at)))
+  const course = courseOf(slowest, step.minutes)
   const bent = refit(
     course,
     read.map(({ at, grams }) => ({ at: minute(at), grams })),

@@ -1,12 +1,13 @@
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
-import { type DayWeather, meanWeather } from '#core/drying/weather.ts'
+import type { Outside } from '#core/drying/schema.ts'
+import type { DayWeather } from '#core/drying/weather.ts'
 import { duskRisk, frozeOvernight } from '#core/job/dusk.ts'
 import { needsOf } from '#core/job/needs.ts'
 import { minutesLeft, petalsOf } from '#core/job/progress.ts'
 import { handsOn, isOver, stepState } from '#core/job/reduce.ts'
+import { inTodaysAir } from '#core/job/todays-air.ts'
 import { byState } from '#server/jobs/by-state.ts'
 import type { OpenJob } from '#server/jobs/open-jobs.ts'
-import { workingHours } from '#server/jobs/weather.ts'
 import type { DayJobView } from './views.ts'
 
 /** What the cards of one day share. */
@@ -17,11 +18,13 @@ export interface DayGround {
   names: Readonly<Record<string, string>>
   /** When the day's plan has the last of each job's work ending, minutes of the shop's day. */
   ends: ReadonlyMap<string, number>
-  /** When the day's plan has a step of a job ending, minutes of the shop's day. */
-  planned(job: string, step: string): number | undefined
+  /** When the day's plan has a step of a job beginning, minutes of the shop's day. */
+  begins(job: string, step: string): number | undefined
   minuteOf(iso: string): number
   /** Weather of the day and of the one before. */
   weather: { today: DayWeather | undefined; yesterday: DayWeather | undefined }
+  /** The air that cars dry in today. */
+  outside: Outside | undefined
 }
 
 /** What a card says of the work alone. */
@@ -41,15 +44,14 @@ const nothing = { petals: [], minutesLeft: null, running: [], hands: [], stepsDo
 
 /** One vehicle as the Day shows it. */
 export function dayCard({ job, procedure, state, places }: OpenJob, ground: DayGround): DayJobView {
-  const { at, progress, names, ends, planned, minuteOf, weather } = ground
+  const { at, progress, names, ends, begins, minuteOf, weather, outside } = ground
   const { vehicle } = job
-  const outside = weather.today && meanWeather(weather.today, ...workingHours)
   const wetting = procedure && {
     outside,
     procedure,
     state,
     minuteOf,
-    planned: (step: string) => planned(job.id, step),
+    begins: (step: string) => begins(job.id, step),
   }
   const dusk = wetting && (frozeOvernight(wetting, weather.yesterday) ?? duskRisk(wetting, weather.today))
   const { running, ...work } = procedure ? progress(procedure, state) : nothing
@@ -69,7 +71,7 @@ export function dayCard({ job, procedure, state, places }: OpenJob, ground: DayG
       title: s.title,
       person: names[stepState(state, s.id).runningBy!] ?? '',
     })),
-    needs: procedure ? needsOf(procedure, state, places, at) : [],
+    needs: procedure ? needsOf(inTodaysAir(procedure, outside), state, places, at) : [],
     ...(dusk ? { dusk } : {}),
   }
 }

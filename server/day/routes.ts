@@ -6,7 +6,7 @@ import { dayPlanOf } from '#server/jobs/day-plan.ts'
 import { jobOf } from '#server/jobs/jobs.ts'
 import { namesOf } from '#server/jobs/names.ts'
 import { openJob, openJobs } from '#server/jobs/open-jobs.ts'
-import { driesIndoors, type KnownWeather, weatherOn } from '#server/jobs/weather.ts'
+import { airOn, driesIndoors, type KnownWeather, weatherOn } from '#server/jobs/weather.ts'
 import { bottlesOf } from '#server/shelf/bottles.ts'
 import { upkeepDue } from '#server/shelf/upkeep.ts'
 import { type DayGround, dayCard, progressBy } from './card.ts'
@@ -25,9 +25,10 @@ export const dayRoutes = ({ catalogue: shipped, db, now }: AppContext): Route[] 
       names: await namesOf(db, scope),
       progress,
       ends: plan?.ends ?? new Map(),
-      planned: (job, step) => plan?.byActivity.get(activityId(job, step)),
+      begins: (job, step) => plan?.begins.get(activityId(job, step)),
       minuteOf: (iso) => minuteOf(scope.timeZone, day, iso),
       weather: { today: on(day), yesterday: on(before) },
+      outside: await airOn(db, scope, day),
       known: known.filter((k) => k.day === day),
     }
   }

@@ -18,8 +18,8 @@ export interface DayPlan {
   left: ReadonlySet<string>
   /** Minutes of the shop's day, by job. */
   ends: ReadonlyMap<string, number>
-  /** The same by activity. */
-  byActivity: ReadonlyMap<string, number>
+  /** When it has each activity beginning. */
+  begins: ReadonlyMap<string, number>
   /** People who had a shift. */
   onShift: ReadonlySet<string>
   jobs: ReadonlySet<string>
@@ -55,7 +55,7 @@ const read = ({
   back: Number(back),
   left: new Set(left),
   ends: endsOf(row),
-  byActivity: new Map(row.answer.assignments.map((a) => [a.activity, a.end])),
+  begins: new Map(row.answer.assignments.map((a) => [a.activity, a.start])),
   onShift: new Set(row.request.technicians.filter((t) => t.shifts.length > 0).map((t) => t.id)),
   jobs: new Set(row.request.jobs.map((j) => j.id)),
 })

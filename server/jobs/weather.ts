@@ -10,7 +10,7 @@ import { announce } from '#server/http/store/changes.ts'
 type Reader = Database | Transaction
 
 /** Hours in which most of a car dries, minutes of the shop's day. */
-export const workingHours: [number, number] = [8 * 60, 18 * 60]
+const workingHours: [number, number] = [8 * 60, 18 * 60]
 
 export interface KnownWeather {
   day: string
@@ -37,6 +37,12 @@ export async function weatherOn(
 export async function outsideOn(db: Reader, scope: Scope, day: string): Promise<Outside | undefined> {
   const [known] = await weatherOn(db, scope, [day])
   return known && meanWeather(known.weather, ...workingHours)
+}
+
+/** The air that cars dry in on a day: the hall's where they stand in one, else the weather; undefined where nobody knows. */
+export async function airOn(db: Reader, scope: Scope, day: string): Promise<Outside | undefined> {
+  const [shop] = await db.select({ about: shops.about }).from(shops).where(eq(shops.id, scope.shop))
+  return shop?.about?.indoors ?? (await outsideOn(db, scope, day))
 }
 
 /** Whether the shop's cars dry in a hall: then no night finds them wet in the open. */

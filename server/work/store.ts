@@ -7,6 +7,7 @@ import { foretoldOf, isRecheck } from '#core/job/recheck.ts'
 import { reduce } from '#core/job/reduce.ts'
 import type { Facts, WorkEvent, WorkIntent } from '#core/job/schema.ts'
 import { timingOf } from '#core/job/timings.ts'
+import { inTodaysAir } from '#core/job/todays-air.ts'
 import { activityId } from '#core/procedures/activities.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { dayIn } from '#core/units/shop-time.ts'
@@ -22,6 +23,7 @@ import { dayPlanOf } from '#server/jobs/day-plan.ts'
 import { inTurn } from '#server/jobs/in-turn.ts'
 import { jobOf, placesOf, workEvent } from '#server/jobs/jobs.ts'
 import { store } from '#server/jobs/ledger.ts'
+import { airOn } from '#server/jobs/weather.ts'
 import { bottlesOf } from '#server/shelf/bottles.ts'
 import { speak } from '#words/en/speak.ts'
 import type { WorkView } from './views.ts'
@@ -237,6 +239,7 @@ export async function workView(
     .filter((a) => a.technicians.includes(scope.person) && byActivity.has(a.activity))
     .map((a) => ({ step: byActivity.get(a.activity)!, start: a.start }))
   const places = placesOf(job.checkIn, catalogue)
+  const outside = await airOn(db, scope, dayIn(scope.timeZone, now))
   return {
     job: {
       id: job.id,
@@ -252,7 +255,7 @@ export async function workView(
     petals: petalsOf(procedure, state, catalogue.stages),
     minutesLeft: minutesLeft(procedure, state),
     needs: needsOf(
-      procedure,
+      inTodaysAir(procedure, outside),
       state,
       places.map((p) => p.id),
       now,
@@ -271,6 +274,7 @@ export async function workView(
     skills: Object.fromEntries(crew.map((p) => [p.id, held(p)])),
     mine,
     ...(metered ? { metered: true as const } : {}),
+    ...(outside ? { outside } : {}),
     serverTime: now,
   }
 }

@@ -2,6 +2,7 @@ import { type Static, Type } from '@sinclair/typebox'
 import { Body } from '#core/cabin/schema.ts'
 import { PlaceToCheck } from '#core/catalogue/check-list-place.ts'
 import { Belonging } from '#core/check-in/belonging.ts'
+import { Outside } from '#core/drying/schema.ts'
 import { Need, Petal, WorkState } from '#core/job/schema.ts'
 import { Ratio } from '#core/mixing/schema.ts'
 import { Procedure } from '#core/procedures/schema.ts'
@@ -47,6 +48,8 @@ export const WorkView = Type.Object(
     mine: Type.Array(Type.Object({ step: Type.String(), start: Type.Number() }, Strict)),
     /** A device measures moisture here; left out where readings are typed. */
     metered: Type.Optional(Type.Literal(true)),
+    /** The air outside today, where somebody knows: what dries takes as long as it does in that. */
+    outside: Type.Optional(Outside),
     serverTime: Type.String(),
   },
   Strict,

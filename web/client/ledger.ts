@@ -5,6 +5,7 @@ import { needsOf } from '#core/job/needs.ts'
 import { minutesLeft, petalsOf } from '#core/job/progress.ts'
 import { reduce } from '#core/job/reduce.ts'
 import type { WorkEvent, WorkIntent, WorkState } from '#core/job/schema.ts'
+import { inTodaysAir } from '#core/job/todays-air.ts'
 import { outbox } from './device-outbox.ts'
 import { followTap } from './news.ts'
 import type { Kept, Outcome } from './outbox.ts'
@@ -67,7 +68,7 @@ export function useWork(id: string) {
       state,
       petals: petalsOf(view.procedure, state, stages),
       minutesLeft: minutesLeft(view.procedure, state),
-      needs: needsOf(view.procedure, state, places, new Date().toISOString()),
+      needs: needsOf(inTodaysAir(view.procedure, view.outside), state, places, new Date().toISOString()),
     }
   }, [id, view, kept, sent, stages])
   const failed = work.isLoadingError ? work : issued.isLoadingError ? issued : undefined

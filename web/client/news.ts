@@ -24,7 +24,7 @@ const stale: Record<Exclude<News['topic'], 'job'>, (job: string | null) => (stri
   vehicles: () => [['bodies'], ['models']],
   standards: () => [['standards']],
   stock: () => [['stock'], ['day-mix']],
-  weather: () => [['weather'], ['day'], ['jobs']],
+  weather: () => [['weather'], ['day'], ['plan'], ['jobs']],
   shop: () => [['shop'], ['catalogue'], ['session'], ['stock'], ['jobs'], ['day-mix'], ['plan']],
 }
 

@@ -2,6 +2,7 @@ import { needsOf } from '#core/job/needs.ts'
 import { minutesLeft, petalsOf } from '#core/job/progress.ts'
 import { reduce } from '#core/job/reduce.ts'
 import type { WorkEvent } from '#core/job/schema.ts'
+import { inTodaysAir } from '#core/job/todays-air.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import type { WorkView } from '#server/work/views.ts'
 
@@ -27,7 +28,7 @@ export function withTail(
     petals: petalsOf(procedure, state, stages),
     minutesLeft: minutesLeft(procedure, state),
     needs: needsOf(
-      procedure,
+      inTodaysAir(procedure, view.outside),
       state,
       view.places.map((p) => p.id),
       now,

@@ -25,6 +25,8 @@ export function becauseOf(because: LateBecause, plan: Plan, speak: Speaker): str
     }
     case 'shift':
       return say.shift(sayClock(because.from))
+    case 'passes':
+      return say.passes(stepName(plan, because.activity, speak), sayClock(because.until))
     case 'work':
       return say.work(sayMinutes(because.minutes))
   }

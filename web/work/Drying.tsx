@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { dryMinutes, wettingEnded } from '#core/job/moisture.ts'
 import { isOver } from '#core/job/reduce.ts'
+import { inTodaysAir } from '#core/job/todays-air.ts'
 import type { Step } from '#core/procedures/schema.ts'
 import { sayMinutes, sentence } from '#core/units/format.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
@@ -81,7 +82,9 @@ function Meter({ view, place, step, busy, onAppend }: MeterProps) {
 
 /** What passes by itself now, until somebody finds it dry. */
 export function Drying({ view, mayWork, busy, onAppend }: Props) {
-  const { procedure, state } = view
+  const { state } = view
+  const procedure = inTodaysAir(view.procedure, view.outside)
+  const onSheet = new Map(view.procedure.steps.map((s) => [s.id, s.minutes]))
   const drying = procedure.steps.filter(
     (s) =>
       s.crew === 0 &&
@@ -96,7 +99,10 @@ export function Drying({ view, mayWork, busy, onAppend }: Props) {
     if (s.treatment !== 'dry' || since === undefined) return words.about(sayMinutes(s.minutes))
     const at = (minutes: number) => saidAt(timeZone, Date.parse(since) + minutes * 60_000)
     const readings = (state.moisture ?? []).filter((r) => r.step === s.id && r.at >= since).length
-    if (readings === 0) return words.dryAbout(at(s.minutes))
+    if (readings === 0) {
+      const issued = onSheet.get(s.id)!
+      return issued === s.minutes ? words.dryAbout(at(s.minutes)) : words.dryInTodaysAir(at(s.minutes), at(issued))
+    }
     return words.byMeter(at(s.minutes), at(dryMinutes(s, procedure, state, since)), readings)
   }
   return (

@@ -101,6 +101,26 @@ describe('a day as it comes', () => {
       because: { kind: 'machine', machine: 'extractor', job: 'alder', until: 95 },
     })
   })
+  it('says what passes by itself where the car would be in time without it', () => {
+    // The vacuuming was quicker than planned and the seats dry from 55 on, for an hour: 115, and ten minutes' work would have been over at 65.
+    const request = day({
+      now: 60,
+      fixed: [
+        { activity: 'alder/vacuum', start: 0, end: 15, technicians: ['ada'] },
+        { activity: 'alder/extract', start: 15, end: 55, technicians: ['ada'] },
+        { activity: 'alder/dry', start: 55, end: 115, technicians: [] },
+      ],
+      jobs: [
+        { id: 'alder', due: 100 },
+        { id: 'burdock', due: 500 },
+      ],
+    })
+    const { late } = job(forecast(request, planned, none), 'alder')
+    expect(late).toEqual({ by: 15, because: { kind: 'passes', activity: 'alder/dry', until: 115 } })
+    // An hour later than that it is the work that was begun too late, whatever still dries.
+    const longLate = { ...request, jobs: [{ id: 'alder', due: 40 }, request.jobs[1]!] }
+    expect(job(forecast(longLate, planned, none), 'alder').late!.because.kind).toBe('work')
+  })
   it('says that hands are at another car, that nobody is there before, or that the work itself takes so long', () => {
     const one = day({
       technicians: [{ id: 'ada', skills: [], shifts: [[30, 480]] }],

@@ -33,8 +33,11 @@ function sampler(problem: Problem, seed: number): () => (act: Act) => number {
 const percentile = (sorted: readonly number[], share: number): number =>
   sorted[Math.min(sorted.length - 1, Math.max(0, Math.ceil(share * sorted.length) - 1))]!
 
-/** Goes back from a late car's last step to what everything waits for: what is under way too long, or somebody or something that is elsewhere. */
-function becauseOf(course: Course, { start, end, because }: Run, job: number): LateBecause {
+/**
+ * Goes back from a late car's last step to what everything waits for: what is under way too long, somebody or something that is elsewhere, or
+ * what passes by itself for longer than the car is late, and than the hands are still needed.
+ */
+function becauseOf(course: Course, { start, end, because }: Run, job: number, late: number): LateBecause {
   const { problem } = course
   const own = problem.jobs[job]!.acts.filter((a) => !Number.isNaN(end[a]!))
   let act = own.reduce((last, a) => (end[a]! > end[last]! ? a : last), own[0]!)
@@ -42,11 +45,15 @@ function becauseOf(course: Course, { start, end, because }: Run, job: number): L
   const attended = own
     .filter((a) => problem.acts[a]!.crew > 0 && end[a]! > problem.now)
     .reduce((sum, a) => sum + Math.min(problem.acts[a]!.minutes, Math.round(end[a]! - problem.now)), 0)
+  let passes: LateBecause | undefined
   for (let steps = 0; steps < problem.acts.length; steps++) {
     const pin = problem.pins.get(act)
-    const { id, minutes } = problem.acts[act]!
+    const { id, minutes, crew } = problem.acts[act]!
     const over = Math.round(end[act]! - start[act]! - minutes)
     if (pin?.fact && over > 0) return { kind: 'overrun', activity: id, minutes: over }
+    const lasts = end[act]! - Math.max(start[act]!, problem.now)
+    if (crew === 0 && lasts >= late && lasts > attended)
+      passes ??= { kind: 'passes', activity: id, until: Math.round(end[act]!) }
     const why = because[act]
     if (!why || why.kind === 'given') break
     if (why.kind === 'shift') return { kind: 'shift', from: start[act]! }
@@ -61,7 +68,7 @@ function becauseOf(course: Course, { start, end, because }: Run, job: number): L
     }
     act = why.after
   }
-  return { kind: 'work', minutes: attended }
+  return passes ?? { kind: 'work', minutes: attended }
 }
 
 /** Sampled ends by job, each sorted. */
@@ -118,7 +125,7 @@ export function forecast(
         ...(job.due === undefined || list.length === 0
           ? {}
           : { inTime: list.filter((end) => end <= job.due!).length / list.length }),
-        ...(by > 0 ? { late: { by, because: becauseOf(course, usual, j) } } : {}),
+        ...(by > 0 ? { late: { by, because: becauseOf(course, usual, j, by) } } : {}),
       },
     ]
   })

@@ -13,6 +13,8 @@ export const LateBecause = Type.Union([
   Type.Object({ kind: Type.Literal('machine'), machine: Id, job: Id, until: Type.Number() }, Strict),
   /** Nobody is there before. */
   Type.Object({ kind: Type.Literal('shift'), from: Type.Number() }, Strict),
+  /** Something passes by itself until then, as what dries: without it the car would be in time. */
+  Type.Object({ kind: Type.Literal('passes'), activity: Id, until: Type.Number() }, Strict),
   /** It came too late for what it needs. */
   Type.Object({ kind: Type.Literal('work'), minutes: Type.Number() }, Strict),
 ])

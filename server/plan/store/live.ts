@@ -37,6 +37,8 @@ export async function liveOf(db: Database, scope: Scope, catalogue: Catalogue, n
     request.now,
     request.technicians,
     request.equipment,
+    // The weather: what dries takes longer in another.
+    request.activities.reduce((sum, a) => sum + a.minutes, 0),
     jobs.map(({ job }) => [job.id, job.position, job.due]),
   ])
   const place = `${scope.shop} ${day}`

@@ -13,6 +13,7 @@ import type { Database } from '#server/database/connection.ts'
 import { equipment, people } from '#server/database/schema.ts'
 import type { Scope } from '#server/http/scope.ts'
 import type { OpenJob } from '#server/jobs/open-jobs.ts'
+import { airOn } from '#server/jobs/weather.ts'
 
 export const today = (scope: Scope, now: string): string => dayIn(scope.timeZone, now)
 
@@ -87,5 +88,6 @@ export async function requestOf(
     signOff: figures.signOff,
     now: minute(now),
     minuteOf: minute,
+    outside: await airOn(db, scope, day),
   })
 }

@@ -4,6 +4,7 @@ export const words = {
     person: (who: string, car: string, until: string) => `${who} is on ${car} until ${until}`,
     machine: (machine: string, car: string, until: string) => `${machine} is on ${car} until ${until}`,
     shift: (from: string) => `nobody is there for it before ${from}`,
+    passes: (step: string, until: string) => `“${step}” lasts until ${until}`,
     work: (minutes: string) => `${minutes} of hands-on work are left`,
   },
   movedTo: (who: string, what: string, now: string, was: string) => `${who}: ${what} at ${now} instead of ${was}.`,

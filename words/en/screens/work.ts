@@ -123,6 +123,7 @@ export const words = {
   byMeter: (was: string, now: string, readings: number) =>
     readings < 2 ? `dry about ${was}; one more reading bends that` : `dry about ${now} by the meter, thought ${was}`,
   dryAbout: (at: string) => `dry about ${at}`,
+  dryInTodaysAir: (now: string, was: string) => `dry about ${now} in today’s weather; on the sheet it was ${was}`,
   about: (minutes: string) => `about ${minutes}`,
   handsOnLeft: (minutes: string) => `${minutes} hands-on left`,
   where: (title: string) => `Where: ${title}`,
