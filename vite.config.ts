@@ -34,6 +34,8 @@ export default defineConfig({
     // The largest is the library of charts, which comes with the first curve that is opened.
     chunkSizeWarningLimit: 1200,
     rolldownOptions: {
+      // The application, and what a customer's link opens.
+      input: { index: 'web/index.html', given: 'web/given.html' },
       output: {
         codeSplitting: {
           groups: [{ name: 'react', test: /node_modules[\\/](react|react-dom|react-router|scheduler|@tanstack)[\\/]/ }],

@@ -72,6 +72,7 @@ const cases: [folder: string, imported: string, refused: boolean][] = [
       ['web', 'offline', 'client/session'],
       ['web', 'public', 'client/session'],
       ['web', 'shell', 'people/api'],
+      ['web', 'given', 'handover/api'],
       ['web', 'check-in', 'plan/api'],
       ['web', 'customers', 'plan/api'],
       ['web', 'day', 'plan/api'],

@@ -6,7 +6,9 @@ import { build, type Plugin } from 'vite'
 
 /** Larger than this a file is fetched when it is asked for: charts are not looked at in a bay without a signal. */
 const largest = 900_000
-const isPart = (file: string) => /\.(js|css|html|woff2|svg|png|webmanifest)$/.test(file)
+/** A customer's page is never put on a device of the shop. */
+const isGiven = (file: string) => /^(assets\/)?given[-.]/.test(file)
+const isPart = (file: string) => !isGiven(file) && /\.(js|css|html|woff2|svg|png|webmanifest)$/.test(file)
 /** Built files carry their content's hash in their names. */
 const isHashed = (file: string) => file.startsWith('assets/')
 

@@ -91,6 +91,8 @@ const mayImport = {
     ui: [],
     client: ['workers'],
     shell: ['client', 'ui', 'workers'],
+    // A page of its own, of which the application knows nothing.
+    given: ['client', 'shell', 'ui'],
     'check-in': screens,
     customers: screens,
     day: screens,

@@ -384,6 +384,14 @@ describe('the published description', () => {
     const kept = uuidv7()
     expect((await owner.send('POST', '/api/customers', { id: kept, ...customer })).status).toBe(200)
     const link = (await owner.send('POST', `/api/jobs/${job.id}/shares`, { id: uuidv7(), days: 7 })).body
+    for (const kind of ['before', 'after']) {
+      const query = `id=${uuidv7()}&kind=${kind}&surface=dash.dash-top`
+      const { status } = await t.call('POST', `/api/jobs/${job.id}/photos?${query}`, dot, {
+        cookie: owner.cookie,
+        'content-type': 'image/png',
+      })
+      expect(status).toBe(200)
+    }
     const ready = { id: uuidv7(), to: 'Ms Reed', text: 'It is ready.' }
     expect((await owner.send('POST', `/api/jobs/${job.id}/messages`, ready)).status).toBe(200)
     const idFor = (path: string) =>
@@ -404,7 +412,8 @@ describe('the published description', () => {
                     : job.id
     for (const route of allRoutes(t.context).filter((r) => r.method === 'GET')) {
       const id = idFor(route.path)
-      const path = route.path.replace(':id', id).replace(':token', link.path.split('/').at(-1))
+      const names = { id, token: link.path.split('/').at(-1), place: '0', when: 'before' }
+      const path = route.path.replaceAll(/:([a-z]+)/g, (_, name: keyof typeof names) => names[name])
       expect((await owner.get(path)).status, route.path).toBe(200)
     }
     expect((await owner.send('DELETE', `/api/shares/${link.id}`)).status).toBe(204)

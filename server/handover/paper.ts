@@ -1,11 +1,8 @@
 import type { Column, Content } from 'pdfmake/interfaces.js'
-import { leatherAfter } from '#core/handover/report.ts'
-import { longMomentIn, monthAfter } from '#core/units/shop-time.ts'
 import { list, pdf, printable, signatureOf, soft } from '#server/files/pdf.ts'
 import { paper as words } from '#words/en/handover.ts'
-import { speak } from '#words/en/speak.ts'
 import type { Pair } from './store/pairs.ts'
-import type { ReportView } from './views.ts'
+import type { Leaf, ReportView } from './views.ts'
 
 type NamedPair = Pair & { name: string }
 
@@ -38,48 +35,44 @@ const line = (text: string): Content => ({
   ],
 })
 
-/** What a customer takes home: the same as on the screen, on one page where it fits. */
-export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: string, now: string): Promise<Buffer> {
-  const { checkIn, shopName } = view
-  const { vehicle } = checkIn
-  const report = speak.handover(view)
-  const { handedOver, stains, mechanic } = report
-  const at = handedOver?.at ?? now
-  const isReady = report.checks.every((c) => c.passed !== null) && handedOver?.unfinished === undefined
-  const title = isReady ? words.ready(vehicle.make, vehicle.model) : words.notReady(vehicle.make, vehicle.model)
+/** What a customer takes home: the same as a link shows, on one page where it fits. */
+export function paperPdf(
+  leaf: Leaf,
+  { checkIn, report, shopName }: ReportView,
+  photos: readonly Pair[],
+): Promise<Buffer> {
+  const signature = report.handedOver?.signature
+  const pairs = photos.map((pair, i) => ({ ...pair, name: leaf.pairs[i]! }))
   const width = (page - gap * 2) / 3
-  const bold = (head: string, rest: string): Content => ({
-    text: [{ text: `${printable(head)} `, bold: true }, printable(rest)],
+  const bold = ({ what, said }: Leaf['did'][number], colon = ''): Content => ({
+    text: [{ text: `${printable(what)}${colon} `, bold: true }, printable(said)],
     margin: [0, 0, 0, 3],
   })
-  const leaf: Content[] = [
+  const content: Content[] = [
     {
       columns: [
         {
           width: '*',
           stack: [
-            { text: printable(title), bold: true, fontSize: 21 },
-            {
-              text: printable([vehicle.plate, words.forWhom(checkIn.customer), longMomentIn(zone, at)].join(' · ')),
-              color: soft,
-            },
+            { text: printable(leaf.title), bold: true, fontSize: 21 },
+            { text: printable(leaf.under), color: soft },
           ],
         },
         {
           width: 170,
           stack: [
-            { text: printable(shopName), bold: true },
-            ...(view.shopAddress ? [{ text: printable(view.shopAddress), color: soft, fontSize: 10 }] : []),
+            { text: printable(leaf.shop.name), bold: true },
+            ...(leaf.shop.address ? [{ text: printable(leaf.shop.address), color: soft, fontSize: 10 }] : []),
           ],
           alignment: 'right',
         },
       ],
     },
     { canvas: [{ type: 'line', x1: 0, y1: 6, x2: page, y2: 6, lineWidth: 1.4, lineColor: '#2F5D46' }] },
-    { text: printable(report.summary), fontSize: 13.5, margin: [0, 10, 0, 8] },
-    ...(handedOver?.unfinished === undefined
+    { text: printable(leaf.summary), fontSize: 13.5, margin: [0, 10, 0, 8] },
+    ...(leaf.unfinished === undefined
       ? []
-      : [{ text: printable(words.unfinished(handedOver.unfinished)), bold: true, margin: [0, 0, 0, 6] } as Content]),
+      : [{ text: printable(leaf.unfinished), bold: true, margin: [0, 0, 0, 6] } as Content]),
     ...(pairs.length > 0 ? [{ columns: pairs.map((pair) => pairBox(pair, width)), columnGap: gap } as Content] : []),
     {
       columns: [
@@ -87,20 +80,16 @@ export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: st
           width: '*',
           stack: [
             part(words.did),
-            ...(report.areas.length > 0
-              ? report.areas.map(({ area, did }) => bold(area, did))
-              : [{ text: words.nothingYet, color: soft }]),
-            ...report.notDone.map(
-              ({ area, as }): Content => ({
-                text: printable(`${area}: ${as}`),
+            ...(leaf.did.length > 0 ? leaf.did.map((told) => bold(told)) : [{ text: words.nothingYet, color: soft }]),
+            ...leaf.notDone.map(
+              ({ what, said }): Content => ({
+                text: printable(`${what}: ${said}`),
                 color: soft,
                 margin: [0, 0, 0, 3],
               }),
             ),
-            ...(report.extras.length > 0 ? [part(words.extras), list(report.extras, '')] : []),
-            ...(stains.length > 0
-              ? [part(words.cameOfIt), ...stains.map((e) => bold(`${e.what}:`, words.fared(e.words, e.outcome)))]
-              : []),
+            ...(leaf.extras.length > 0 ? [part(words.extras), list(leaf.extras, '')] : []),
+            ...(leaf.stains.length > 0 ? [part(words.cameOfIt), ...leaf.stains.map((told) => bold(told, ':'))] : []),
           ],
         },
         {
@@ -108,26 +97,24 @@ export function paperPdf(view: ReportView, pairs: readonly NamedPair[], zone: st
           stack: [
             part(words.remains),
             list(
-              report.remains.map((r) => `${r.what}: ${r.why}`),
+              leaf.remains.map(({ what, said }) => `${what}: ${said}`),
               words.nothingRemains,
             ),
-            ...(mechanic.length > 0 ? [part(words.mechanic), list(mechanic, '')] : []),
+            ...(leaf.mechanic.length > 0 ? [part(words.mechanic), list(leaf.mechanic, '')] : []),
             part(words.belongings),
-            list(report.belongings, words.noBelongings),
+            list(leaf.belongings, words.noBelongings),
             part(words.care),
-            list(report.care(monthAfter(zone, at, leatherAfter)), words.noCare),
+            list(leaf.care, words.noCare),
           ],
         },
       ],
       columnGap: 24,
     },
-    { text: printable(report.lookedOver), color: soft, margin: [0, 12, 0, handedOver?.signature ? 4 : 34] },
-    ...(handedOver?.back
-      ? [{ text: printable(words.wentBack(handedOver.back)), margin: [0, 0, 0, 6] } as Content]
-      : []),
-    ...(handedOver?.signature ? [{ stack: [signatureOf(handedOver.signature)], margin: [0, 0, 0, 2] } as Content] : []),
+    { text: printable(leaf.lookedOver), color: soft, margin: [0, 12, 0, signature ? 4 : 34] },
+    ...(leaf.wentBack ? [{ text: printable(leaf.wentBack), margin: [0, 0, 0, 6] } as Content] : []),
+    ...(signature ? [{ stack: [signatureOf(signature)], margin: [0, 0, 0, 2] } as Content] : []),
     { columns: [line(checkIn.customer), line(words.forTheShop(shopName))], columnGap: 24 },
   ]
   // A customer reads it without glasses.
-  return pdf(words.leaf(vehicle.plate), [{ stack: leaf, fontSize: 11.5 }])
+  return pdf(words.leaf(leaf.plate), [{ stack: content, fontSize: 11.5 }])
 }

@@ -3,12 +3,13 @@ import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import { reportOf } from '#core/handover/report.ts'
 import { ownCatalogue } from '#core/shop/catalogue.ts'
 import type { Database } from '#server/database/connection.ts'
-import { Problem } from '#server/http/problem.ts'
+import { notFound, Problem } from '#server/http/problem.ts'
 import { type AppContext, type FileAnswer, type Route, routes } from '#server/http/route.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { jobAtWork } from '#server/jobs/jobs.ts'
 import { namesOf } from '#server/jobs/names.ts'
 import { speak } from '#words/en/speak.ts'
+import { leafOf } from './leaf.ts'
 import { paperPdf } from './paper.ts'
 import { messagesOf, sendMessage } from './store/messages.ts'
 import { pairsFor } from './store/pairs.ts'
@@ -30,23 +31,23 @@ async function reportView(db: Database, scope: Scope, id: string, catalogue: Cat
   }
 }
 
-/** The paper a customer takes home. */
-async function paper(
-  { db, files, now }: AppContext,
-  scope: Scope,
-  id: string,
-  catalogue: Catalogue,
-): Promise<FileAnswer> {
+/** What a customer is told of a job, and the pictures with it. */
+async function told({ db, files, now }: AppContext, scope: Scope, id: string, catalogue: Catalogue) {
   const view = await reportView(db, scope, id, catalogue)
-  const { body, plate } = view.checkIn.vehicle
+  const { body } = view.checkIn.vehicle
   const surfaces = new Map(surfacesOf(body, catalogue.surfaces).map((s) => [s.id, speak.surface(s.name)]))
   const pairs = await pairsFor(db, files, scope, id)
-  const named = pairs.map((pair) => ({ ...pair, name: surfaces.get(pair.surface) ?? '' }))
-  const bytes = await paperPdf(view, named, scope.timeZone, now())
+  const names = pairs.map(({ surface }) => surfaces.get(surface) ?? '')
+  return { view, pairs, leaf: leafOf(view, names, scope.timeZone, now()) }
+}
+
+/** The paper a customer takes home. */
+async function paper(context: AppContext, scope: Scope, id: string, catalogue: Catalogue): Promise<FileAnswer> {
+  const { view, pairs, leaf } = await told(context, scope, id, catalogue)
   return {
     type: 'application/pdf',
-    bytes,
-    name: `handover-${plate.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.pdf`,
+    bytes: await paperPdf(leaf, view, pairs),
+    name: `handover-${leaf.plate.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.pdf`,
   }
 }
 
@@ -60,9 +61,20 @@ export const handoverRoutes = (context: AppContext): Route[] => {
     'DELETE /api/shares/:id': ({ scope, params }) => revoke(db, scope, params.id, now()),
     'GET /api/given/:token': async ({ params }) => {
       const { job, scope } = await heldBy(db, params.token, now())
+      return (await told(context, scope, job, ownCatalogue(context.catalogue, scope.own))).leaf
+    },
+    'GET /api/given/:token/paper': async ({ params }) => {
+      const { job, scope } = await heldBy(db, params.token, now())
       const { type, bytes } = await paper(context, scope, job, ownCatalogue(context.catalogue, scope.own))
       // Shown, not kept: whoever holds the link looks at it.
       return { type, bytes }
+    },
+    'GET /api/given/:token/photos/:place/:when': async ({ params }) => {
+      const { job, scope } = await heldBy(db, params.token, now())
+      const pair = (await pairsFor(db, context.files, scope, job))[Number(params.place)]
+      const bytes = params.when === 'before' || params.when === 'after' ? pair?.[params.when] : undefined
+      if (!bytes) throw notFound('picture')
+      return { type: 'image/jpeg', bytes }
     },
     'POST /api/jobs/:id/messages': ({ scope, params, body }) => sendMessage(db, scope, params.id, body, now()),
     'GET /api/messages': ({ scope }) => messagesOf(db, scope),

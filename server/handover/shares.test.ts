@@ -33,13 +33,21 @@ const given = async (path: string) => {
   }
 }
 
-it('a link shows the paper of that car to whoever holds it, and nothing else', async () => {
+it('a link shows what the customer is told of that car, its paper and its pictures, to whoever holds it, and nothing else', async () => {
   const { status, body } = await made()
   expect(status).toBe(200)
-  expect(body.path).toMatch(/^\/api\/given\/[\w-]{43}$/)
-  const seen = await given(body.path)
+  expect(body.path).toMatch(/^\/given\/[\w-]{43}$/)
+  const seen = await given(`/api${body.path}/paper`)
   expect(seen).toMatchObject({ status: 200, type: 'application/pdf' })
   expect(seen.bytes).toBeGreaterThan(5_000)
+  const leaf = await (await t.call('GET', `/api${body.path}`)).json()
+  const { checkIn } = (await front.get(`/api/jobs/${job.id}`)).body
+  expect(leaf).toMatchObject({ title: `Your ${checkIn.vehicle.make} ${checkIn.vehicle.model}`, pairs: [] })
+  expect(leaf.under).toContain(checkIn.customer)
+  // Nothing that is the shop's own: no call sign, no id, nobody's number.
+  for (const own of [job.callSign, job.id, lead.cookie, checkIn.contact].filter(Boolean))
+    expect(JSON.stringify(leaf)).not.toContain(own)
+  expect((await given(`/api${body.path}/photos/0/before`)).status).toBe(404)
   expect((await t.call('GET', `/api/jobs/${job.id}/report`)).status).toBe(401)
   // What it ends in is told once, and lies nowhere.
   const list = (await front.get(`/api/jobs/${job.id}/shares`)).body
@@ -53,11 +61,13 @@ it('shows nothing once it is taken back, has expired, or was never made: nobody 
   expect((await front.send('DELETE', `/api/shares/${body.id}`)).status).toBe(204)
   expect((await front.send('DELETE', `/api/shares/${body.id}`)).status).toBe(204)
   const day = (await made(1)).body
-  expect((await given(day.path)).status).toBe(200)
+  expect((await given(`/api${day.path}`)).status).toBe(200)
   t.turnClock(24 * 60 + 1)
   const answers = await Promise.all(
-    [body.path, day.path, `/api/given/${'a'.repeat(43)}`, '/api/given/x'].map(async (path) => {
-      const answer = await t.call('GET', path)
+    [body.path, day.path, `/given/${'a'.repeat(43)}`, '/given/x'].map(async (path) => {
+      const answer = await t.call('GET', `/api${path}`)
+      expect((await t.call('GET', `/api${path}/paper`)).status).toBe(404)
+      expect((await t.call('GET', `/api${path}/photos/0/before`)).status).toBe(404)
       return [answer.status, await answer.text()]
     }),
   )
@@ -72,7 +82,7 @@ it('is made and taken back by whoever hands cars over, of their own shop', async
   expect((await made(30, stranger)).status).toBe(404)
   const { body } = await made()
   expect((await stranger.send('DELETE', `/api/shares/${body.id}`)).status).toBe(404)
-  expect((await given(body.path)).status).toBe(200)
+  expect((await given(`/api${body.path}`)).status).toBe(200)
   expect((await made(0)).status).toBe(400)
   expect((await made(91)).status).toBe(400)
 })

@@ -21,6 +21,38 @@ export const ReportView = Type.Object(
 )
 export type ReportView = Static<typeof ReportView>
 
+/** Something by its name, and what is said of it. */
+const Told = Type.Array(Type.Object({ what: Type.String(), said: Type.String() }, Strict))
+const Lines = Type.Array(Type.String())
+
+/** What a customer is told of their car: the paper, and what a link shows. */
+export const Leaf = Type.Object(
+  {
+    title: Type.String(),
+    plate: Type.String(),
+    /** Plate, for whom, when. */
+    under: Type.String(),
+    shop: Type.Object({ name: Type.String(), address: Type.String() }, Strict),
+    summary: Type.String(),
+    /** It was taken before it was finished. */
+    unfinished: Type.Optional(Type.String()),
+    /** Places that are shown before and after, in the order of their pictures. */
+    pairs: Lines,
+    did: Told,
+    notDone: Told,
+    extras: Lines,
+    stains: Told,
+    remains: Told,
+    mechanic: Lines,
+    belongings: Lines,
+    care: Lines,
+    lookedOver: Type.String(),
+    wentBack: Type.Optional(Type.String()),
+  },
+  Strict,
+)
+export type Leaf = Static<typeof Leaf>
+
 /** A link to a car's paper; what it ends in is told once, when it is made. */
 export const ShareView = Type.Object(
   {

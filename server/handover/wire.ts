@@ -1,7 +1,7 @@
 import { Type } from '@sinclair/typebox'
 import { Uuid } from '#core/units/uuid.ts'
 import { wires } from '#server/http/wire.ts'
-import { MadeShare, MessageView, ReportView, ShareView } from './views.ts'
+import { Leaf, MadeShare, MessageView, ReportView, ShareView } from './views.ts'
 
 const Strict = { additionalProperties: false }
 
@@ -26,10 +26,18 @@ export const handoverWires = wires({
   'DELETE /api/shares/:id': {
     allow: 'handover.give',
   },
-  // Whoever holds a link: the paper, and nothing else.
+  // Whoever holds a link: what the customer is told, its paper and its pictures, and nothing else.
   'GET /api/given/:token': {
     allow: 'anybody',
+    answer: Leaf,
+  },
+  'GET /api/given/:token/paper': {
+    allow: 'anybody',
     file: ['application/pdf'],
+  },
+  'GET /api/given/:token/photos/:place/:when': {
+    allow: 'anybody',
+    file: ['image/jpeg'],
   },
   'POST /api/jobs/:id/messages': {
     allow: 'handover.give',

@@ -26,6 +26,11 @@ export function servePages(app: Hono<Env>, pages: string): void {
     c.header('cache-control', 'no-cache')
   })
   for (const path of ['/sw.js', '/manifest.webmanifest', '/icons/*']) app.use(path, serveStatic({ root: pages }))
+  // What a customer's link opens. Its address is all the right there is to see it: it goes to nobody else, and nobody finds it.
+  const given = readFileSync(join(pages, 'given.html'), 'utf8')
+  app.get('/given/:token', (c) =>
+    c.html(given, 200, { 'cache-control': 'no-cache', 'referrer-policy': 'no-referrer', 'x-robots-tag': 'noindex' }),
+  )
   const first = index.replace('<title>', `${firstQuestions}<title>`)
   app.get('/', (c) =>
     c.html(getCookie(c, sessionCookie) ? first : index, 200, { 'cache-control': 'no-cache', vary: 'cookie' }),

@@ -48,12 +48,37 @@ it('a link for the customer: made, opened by whoever has it and nothing else, se
   const section = page.getByRole('region', { name: 'Link for the customer' })
   await section.getByRole('button', { name: 'Make a link' }).click()
   const link = await section.getByLabel('The link').inputValue()
-  expect(link).toContain(`${base}/api/given/`)
+  expect(link).toContain(`${base}/given/`)
   expect(await axe(page)).toEqual([])
   // Somebody with the link and nothing else.
   const stranger = await browser.newContext()
-  const seen = await stranger.request.get(link)
-  expect([seen.status(), seen.headers()['content-type']]).toEqual([200, 'application/pdf'])
+  const theirs = await stranger.newPage()
+  const wrong: string[] = []
+  theirs.on('pageerror', (error) => wrong.push(error.message))
+  theirs.on('console', (message) => message.type() === 'error' && wrong.push(message.text()))
+  for (const viewport of [
+    { width: 390, height: 844 },
+    { width: 1280, height: 800 },
+  ]) {
+    await theirs.setViewportSize(viewport)
+    await theirs.goto(link)
+    await theirs.getByRole('heading', { name: 'Your Brant Tendril' }).waitFor()
+    await theirs.getByRole('slider', { name: /^Before and after, / }).waitFor()
+    expect(await axe(theirs)).toEqual([])
+    expect(await theirs.evaluate<number>('document.documentElement.scrollWidth - innerWidth')).toBeLessThanOrEqual(0)
+  }
+  // Both pictures are really there, and the slider uncovers them.
+  const shown = "[...document.querySelectorAll('.pair img')].map((i) => i.complete && i.naturalWidth > 0)"
+  await expect.poll(() => theirs.evaluate<boolean[]>(shown)).toEqual([true, true])
+  const after = theirs.getByRole('img', { name: /^After: / })
+  expect(await after.evaluate((image: any) => image.style.clipPath)).toBe('inset(0px 0px 0px 50%)')
+  await theirs.getByRole('slider').press('Home')
+  expect(await after.evaluate((image: any) => image.style.clipPath)).toBe('inset(0px 0px 0px 0%)')
+  const printed = await stranger.request.get(
+    base + (await theirs.getByRole('link', { name: 'As a page to print' }).getAttribute('href')),
+  )
+  expect([printed.status(), printed.headers()['content-type']]).toEqual([200, 'application/pdf'])
+  expect(wrong).toEqual([])
   expect((await stranger.request.get(`${base}/api/jobs/${car.id}/report`)).status()).toBe(401)
   expect(await section.getByLabel('Message').inputValue()).toContain(link)
   await section.getByLabel('To whom: a number or an address').fill('+44 20 5550 0101')
@@ -61,7 +86,9 @@ it('a link for the customer: made, opened by whoever has it and nothing else, se
   await section.getByText('It is in the outbox.').waitFor()
   await section.getByRole('button', { name: /^Take back/ }).click()
   await section.getByRole('button', { name: /^Take back/ }).waitFor({ state: 'detached' })
-  expect((await stranger.request.get(link)).status()).toBe(404)
+  await theirs.reload()
+  await theirs.getByText('This link shows nothing, or nothing any more. Ask the shop for a new one.').waitFor()
+  expect((await stranger.request.get(`${base}/api${new URL(link).pathname}`)).status()).toBe(404)
   await stranger.close()
   await page.goto(`${base}/outbox`)
   await page.getByText('+44 20 5550 0101').waitFor()

@@ -12,7 +12,7 @@ declare const __FILES__: { url: string; revision: string | null }[]
 precacheAndRoute(__FILES__)
 cleanupOutdatedCaches()
 // What the server itself answers, a customer's paper too, is none of the application.
-registerRoute(new NavigationRoute(createHandlerBoundToURL('/index.html'), { denylist: [/^\/api\//] }))
+registerRoute(new NavigationRoute(createHandlerBoundToURL('/index.html'), { denylist: [/^\/api\//, /^\/given\//] }))
 
 // A new version waits until whoever is here takes it: nothing changes under a hand.
 self.addEventListener('message', ({ data }) => {

@@ -56,7 +56,7 @@ export async function share(
     if (!isDuplicate(error)) throw error
     throw new Problem(409, 'id-taken', 'This link was made before. Make another one.')
   }
-  return { ...row, by: scope.name, path: `/api/given/${token}` }
+  return { ...row, by: scope.name, path: `/given/${token}` }
 }
 
 /** Takes a link back: whoever holds it sees nothing any more. */
