@@ -156,13 +156,41 @@ function mayGoUnfinished(procedure: Procedure, state: WorkState, { leads }: Acto
 /** A place of the final check, and the kinds of surfaces it is about. */
 export type Place = Pick<PlaceToCheck, 'id' | 'kinds' | 'doorKind' | 'rowKind'>
 
+/** Whether a step is about what is judged at a place; the smell, the belongings and what was sold are of the whole car. */
+function isJudgedAt(place: Place, { surfaces }: Step): boolean {
+  const { kinds } = place
+  if (!kinds && !place.doorKind && !place.rowKind) return true
+  return surfaces.some((surface) => kinds?.includes(surface.slice(surface.indexOf('.') + 1)))
+}
+
+/** What was said to be over by mistake is opened again by whoever did it, or a lead, while nothing stands on it. */
+function mayReopen(
+  step: Step,
+  procedure: Procedure,
+  state: WorkState,
+  actor: Actor,
+  places: readonly Place[],
+): Refusal | undefined {
+  const { by } = stepState(state, step.id)
+  if (!isOver(state, step.id)) return no('not-over', { step: step.title })
+  if (step.stop) return no('stop-stays', { step: step.title })
+  const ozone = ozoneOf(procedure, state)
+  if (ozone && [ozone.run.id, ozone.air.id].includes(step.id)) return no('ozone-stays', { step: step.title })
+  // What passes by itself is judged by whoever is there; what was left out, a lead has decided, or has let be.
+  const isTheirs = step.crew === 0 ? stepState(state, step.id).status === 'finished' : by.includes(actor.person)
+  if (!actor.leads && !isTheirs) return no('not-yours-to-open', { step: step.title })
+  const later = procedure.links
+    .filter((l) => l.from === step.id)
+    .map((l) => byId(procedure.steps, l.to, 'step'))
+    .find((s) => !['waiting', 'skipped'].includes(stepState(state, s.id).status))
+  if (later) return no('stands-on-it', { step: step.title, later: later.title })
+  const isLooked = places.some((place) => state.checks[place.id] && isJudgedAt(place, step))
+  return isLooked || step.stage === 'recheck' ? no('looked-at', { step: step.title }) : undefined
+}
+
 /** Nobody judges a place before what is done there is over; the closing of a job comes with it or after it. */
 function mayLook(place: Place, { steps }: Procedure, state: WorkState): Refusal | undefined {
-  const { kinds } = place
-  // The smell, the belongings, what was sold: of the whole car.
-  const ofAll = !kinds && !place.doorKind && !place.rowKind
-  const isOf = (surface: string) => kinds?.includes(surface.slice(surface.indexOf('.') + 1))
-  const open = steps.find((s) => !closing.has(s.stage) && !isOver(state, s.id) && (ofAll || s.surfaces.some(isOf)))
+  const open = steps.find((s) => !closing.has(s.stage) && !isOver(state, s.id) && isJudgedAt(place, s))
   return open && no('not-done-there', { step: open.title })
 }
 const closing: ReadonlySet<string> = new Set(['put-away', 'final', 'hand-over'])
@@ -238,6 +266,7 @@ export function refusal(
     if (holder) return no('held', { holder: holder.title })
     if (!step) return no('unknown-step', { step: data.step })
     if (intent.type === 'signed-off') return maySign(step, procedure, state, actor)
+    if (intent.type === 'step-reopened') return mayReopen(step, procedure, state, actor, places)
     if (intent.type === 'dried-on')
       return state.timers.some((t) => t.step === step.id) ? undefined : no('no-timer', none)
     if (isOver(state, step.id)) return no('over', { step: step.title, status: stepState(state, step.id).status })

@@ -48,6 +48,10 @@ export interface RefusalMessages {
   'to-oneself': { step: Title }
   'no-tank': { step: Title }
   'not-over': { step: Title }
+  /** What is said to be over by mistake: later work stands on it, or its place was looked at since. */
+  'stands-on-it': { step: Title; later: Title }
+  'looked-at': { step: Title }
+  'not-yours-to-open': { step: Title }
   'lead-answers': None
   'no-call': None
   'needs-reading': { limit: number; ppm: number | null }

@@ -234,6 +234,25 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
       })
       return { ...next, timers: state.timers.filter((t) => t.step !== event.data.step) }
     }
+    case 'step-reopened': {
+      const { step } = event.data
+      const old = stepState(state, step)
+      const passes = procedure.steps.find((s) => s.id === step)?.crew === 0
+      const { [step]: _signed, ...signed } = state.signed ?? {}
+      const next = withStep(state, step, {
+        // What passes by itself, and what nobody had begun, waits as before; the rest is laid down as far as it was worked.
+        status: passes || old.startedAt === null ? 'waiting' : 'paused',
+        ...(passes ? { startedAt: null } : {}),
+        finishedAt: null,
+        reason: null,
+        event: event.id,
+      })
+      return {
+        ...next,
+        ...(state.signed ? { signed } : {}),
+        timers: state.timers.filter((t) => t.step !== step),
+      }
+    }
     case 'stop-cleared':
       return withStep(state, event.data.step, {
         status: 'finished',

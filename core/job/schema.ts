@@ -65,6 +65,8 @@ const intents = [
   kind('step-handed', Type.Object({ step: StepId, to: PersonId, note: Type.Optional(Words) }, Strict)),
   kind('step-finished', OfStep),
   kind('step-skipped', Type.Object({ step: StepId, reason: Type.String({ minLength: 3, maxLength: 500 }) }, Strict)),
+  // Said to be over by mistake: it goes on where it was.
+  kind('step-reopened', OfStep),
   kind('stop-refused', Type.Object({ step: StepId, reason: Type.String({ minLength: 3, maxLength: 500 }) }, Strict)),
   // A lead lets somebody do a step whose skill they do not hold.
   kind(

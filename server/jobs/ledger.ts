@@ -119,7 +119,7 @@ export async function store(
       await tx.insert(events).values(row)
       await keepWicking(tx, scope, event.job, judged, false, event.serverTime)
     })
-  if (event.type === 'time-corrected')
+  if ((event.type === 'time-corrected' || event.type === 'step-reopened') && !event.offline?.conflict)
     return inTransaction(db, async (tx) => {
       // The time that counted so far counts no more; what was tapped stays.
       await tx

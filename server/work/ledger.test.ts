@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import type { Step } from '#core/procedures/schema.ts'
 import { demoShop } from '#server/demo/shop.ts'
 import { intent } from '../../tests/support/intent.ts'
 import { issuedJob, openJob } from '../../tests/support/jobs.ts'
@@ -71,4 +72,31 @@ describe('the work ledger', () => {
         .code,
     ).toBe('not-issued')
   })
+})
+
+it('a step opened again gives its time once: the first end counts no more, the second counts both stretches', async () => {
+  const { id, procedure } = await issuedJob(lead, lead)
+  const step = procedure.steps.find((s: Step) => s.crew > 0 && s.skills.length === 0 && s.stage !== 'kit') as Step
+  const says = async (type: string) =>
+    (await lead.send('POST', `/api/jobs/${id}/events`, intent(type, { step: step.id }))).status
+  const times = async () => {
+    const [rows] = await t.connection.pool.query(
+      'select timed_took as took from events where job_id = ? and timed_took is not null',
+      [id],
+    )
+    return (rows as { took: number }[]).map(({ took }) => Math.round(took))
+  }
+  expect(await says('step-reopened')).toBe(409)
+  expect(await says('step-started')).toBe(200)
+  t.turnClock(6)
+  expect(await says('step-finished')).toBe(200)
+  expect(await times()).toEqual([6])
+  expect(await says('step-reopened')).toBe(200)
+  expect(await times()).toEqual([])
+  t.turnClock(30)
+  expect(await says('step-started')).toBe(200)
+  t.turnClock(34)
+  expect(await says('step-finished')).toBe(200)
+  expect(await times()).toEqual([10])
+  t.turnClock(0)
 })

@@ -109,6 +109,30 @@ it('a step is laid down with a reason and handed on; it stands first with whoeve
   await expect.poll(async () => (await stateOf()).steps[step].handed?.by, { timeout: 60_000 }).toBeDefined()
 })
 
+it('what was tapped as done by mistake is not done yet: by whoever tapped it, in one tap', async () => {
+  const { page } = hand
+  await page.goto(`${demo.base}/jobs/${job}/work`)
+  const button = page.locator('.now-buttons .ant-btn-primary')
+  await button.click()
+  await page.getByText('you are on it').waitFor()
+  const step = (await now(page))!
+  await button.click()
+  const over = page.getByRole('region', { name: 'Over last' })
+  await expect.poll(async () => (await stateOf()).steps[step].status, { timeout: 60_000 }).toBe('finished')
+  await over.getByRole('button', { name: /^Not done yet: / }).click()
+  await expect
+    .poll(async () => (await stateOf()).steps[step], { timeout: 60_000 })
+    .toMatchObject({ status: 'paused', finishedAt: null })
+  await clean(page, 'opened again')
+  // It stands first again, to be gone on with.
+  await page.locator(`[data-now="${step}"]`).waitFor()
+  await page.getByRole('button', { name: 'Resume', exact: true }).click()
+  await page.getByText('you are on it').waitFor()
+  await page.getByRole('button', { name: 'Pause', exact: true }).click()
+  await page.getByRole('button', { name: 'Break' }).click()
+  await page.getByText('paused: Break').waitFor()
+})
+
 it('another step is taken where one can be', async () => {
   const { page } = lead
   const before = (await now(page))!

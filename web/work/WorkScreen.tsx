@@ -24,6 +24,7 @@ import { Conflicts } from './Conflicts.tsx'
 import { nextStep, otherSteps, stepsAfter, waitingForSkill } from './choose.ts'
 import { Drying } from './Drying.tsx'
 import { FoundAtWork } from './FoundAtWork.tsx'
+import { NotDoneYet } from './NotDoneYet.tsx'
 import { NowCard } from './NowCard.tsx'
 import { Others } from './Others.tsx'
 import { OzoneCard } from './OzoneCard.tsx'
@@ -183,6 +184,16 @@ export default function WorkScreen() {
             held={held}
             others={otherSteps(view, step, session.person, moment)}
             onTake={setTaken}
+            onAppend={tap}
+          />
+        )}
+        {mayWork && (
+          <NotDoneYet
+            view={view}
+            person={session.person}
+            leads={leads}
+            now={moment}
+            busy={busy || settling}
             onAppend={tap}
           />
         )}

@@ -58,7 +58,12 @@ export const refusals: WordsOf<RefusalMessages> = {
   'needs-reading': ({ limit, ppm }) =>
     `${ppm === null ? 'Nobody has read the meter' : `The meter read ${ppm} ppm`}: it must be below ${limit} ppm, read after the airing. Time alone is no permission.`,
   'to-oneself': ({ step }, n) => `${quoted(step, n)} is handed to somebody else, not to oneself. Pause it.`,
-  'not-over': ({ step }, n) => `${quoted(step, n)} is not done: there is no time of it to set right.`,
+  'not-over': ({ step }, n) => `${quoted(step, n)} is not done yet.`,
+  'stands-on-it': ({ step, later }, n) =>
+    `${quoted(step, n)} stays done: ${quoted(later, n)} was begun since. What is left of it, the final check says.`,
+  'looked-at': ({ step }, n) =>
+    `${quoted(step, n)} stays done: its place was looked at since. Say there what is not right.`,
+  'not-yours-to-open': ({ step }, n) => `${quoted(step, n)} is opened again by whoever did it, or by a lead.`,
   'no-tank': ({ step }, n) => `${quoted(step, n)} is worked without a tank.`,
   'lead-answers': () => 'A lead answers whoever is stuck.',
   'no-call': () => 'Nobody waits for this answer any more.',

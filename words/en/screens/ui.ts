@@ -37,6 +37,7 @@ export const words = {
     'step-finished': 'done',
     'step-paused': 'paused',
     'step-skipped': 'skipped',
+    'step-reopened': 'not done yet',
     'stop-refused': 'refused',
     'skill-waived': 'let somebody do',
     'signed-off': 'signed off',
