@@ -9,6 +9,7 @@ import { minutesLeft, ozoneOf } from './ozone.ts'
 import { isOver, stepState } from './reduce.ts'
 import type { WorkIntent, WorkState } from './schema.ts'
 import { toSign } from './sign-off.ts'
+import { fromWhere, type Status } from './transitions.ts'
 
 export interface Actor {
   person: string
@@ -104,25 +105,26 @@ function mayStart(step: Step, procedure: Procedure, state: WorkState, actor: Act
   return waitsFor(step, procedure, state, now)
 }
 
-function mayTouch(step: Step, state: WorkState, actor: Actor, doing: Doing): Refusal | undefined {
-  const at = stepState(state, step.id)
-  if (at.status !== 'running') return no('not-running', { step: step.title, doing })
-  if (at.runningBy !== actor.person && !actor.leads) return no('not-yours', { step: step.title, doing })
-  return undefined
-}
-
-/** Handing on: of whoever is at it, or of whoever laid it down. */
-function mayHand(step: Step, state: WorkState, actor: Actor, to: string): Refusal | undefined {
-  if (to === actor.person) return no('to-oneself', { step: step.title })
-  const { status, by } = stepState(state, step.id)
-  if (status === 'paused' && (by.includes(actor.person) || actor.leads)) return undefined
-  return mayTouch(step, state, actor, 'handed')
+/** Whoever is at a step, or laid it down, or a lead, where it stands as it has to. */
+function mayTouch(
+  step: Step,
+  state: WorkState,
+  actor: Actor,
+  doing: Doing,
+  from: readonly Status[],
+): Refusal | undefined {
+  const { status, runningBy, by } = stepState(state, step.id)
+  // What passes by itself is in nobody's hands.
+  if (from.length === 0) return no('passive', { step: step.title })
+  if (!from.includes(status)) return no('not-running', { step: step.title, doing })
+  const isTheirs = runningBy === null ? by.includes(actor.person) : runningBy === actor.person
+  return isTheirs || actor.leads ? undefined : no('not-yours', { step: step.title, doing })
 }
 
 /** What closes a job is not finished while what comes before it is open again: a failed recheck puts new work before it. */
 function mayFinish(step: Step, procedure: Procedure, state: WorkState, actor: Actor, now: string) {
   return (
-    mayTouch(step, state, actor, 'finished') ??
+    mayTouch(step, state, actor, 'finished', fromWhere(step, 'step-finished')) ??
     (closingStages.has(step.stage) ? waitsFor(step, procedure, state, now) : undefined)
   )
 }
@@ -171,13 +173,13 @@ function mayReopen(
   actor: Actor,
   places: readonly Place[],
 ): Refusal | undefined {
-  const { by } = stepState(state, step.id)
-  if (!isOver(state, step.id)) return no('not-over', { step: step.title })
+  const { by, status } = stepState(state, step.id)
+  if (!fromWhere(step, 'step-reopened').includes(status)) return no('not-over', { step: step.title })
   if (step.stop) return no('stop-stays', { step: step.title })
   const ozone = ozoneOf(procedure, state)
   if (ozone && [ozone.run.id, ozone.air.id].includes(step.id)) return no('ozone-stays', { step: step.title })
   // What passes by itself is judged by whoever is there; what was left out, a lead has decided, or has let be.
-  const isTheirs = step.crew === 0 ? stepState(state, step.id).status === 'finished' : by.includes(actor.person)
+  const isTheirs = step.crew === 0 ? status === 'finished' : by.includes(actor.person)
   if (!actor.leads && !isTheirs) return no('not-yours-to-open', { step: step.title })
   const later = procedure.links
     .filter((l) => l.from === step.id)
@@ -269,7 +271,9 @@ export function refusal(
     if (intent.type === 'step-reopened') return mayReopen(step, procedure, state, actor, places)
     if (intent.type === 'dried-on')
       return state.timers.some((t) => t.step === step.id) ? undefined : no('no-timer', none)
-    if (isOver(state, step.id)) return no('over', { step: step.title, status: stepState(state, step.id).status })
+    const { status } = stepState(state, step.id)
+    if (isOver(state, step.id)) return no('over', { step: step.title, status })
+    const from = fromWhere(step, intent.type)
     const ozone = heldByOzone(intent, step, procedure, state, now)
     if (ozone) return ozone
     const { stop } = step
@@ -281,15 +285,18 @@ export function refusal(
       return no('lead-judges', { step: step.title })
     switch (intent.type) {
       case 'step-started':
-        return stepState(state, step.id).status === 'running'
+        return from.length > 0 && !from.includes(status)
           ? no('running', { step: step.title })
           : mayStart(step, procedure, state, actor, now)
       case 'step-paused':
-        return mayTouch(step, state, actor, 'paused')
+        return mayTouch(step, state, actor, 'paused', from)
       case 'step-handed':
-        return mayHand(step, state, actor, (data as { to: string }).to)
+        return (
+          mayTouch(step, state, actor, 'handed', from) ??
+          ((data as { to: string }).to === actor.person ? no('to-oneself', { step: step.title }) : undefined)
+        )
       case 'stuck':
-        return stepState(state, step.id).status === 'running' ? mayTouch(step, state, actor, 'paused') : undefined
+        return from.includes(status) ? mayTouch(step, state, actor, 'paused', from) : undefined
       case 'tank':
         return step.equipment.length > 0 ? undefined : no('no-tank', { step: step.title })
       case 'step-finished':
@@ -299,7 +306,7 @@ export function refusal(
       case 'skill-waived':
         return mayWaive(step, actor)
       case 'timer-started':
-        return step.dwell ? mayTouch(step, state, actor, 'timed') : no('no-dwell', { step: step.title })
+        return step.dwell ? mayTouch(step, state, actor, 'timed', ['running']) : no('no-dwell', { step: step.title })
       case 'moisture-read':
         return step.treatment === 'dry'
           ? mayFinishPassive(step, procedure, state)

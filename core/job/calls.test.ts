@@ -69,7 +69,7 @@ describe('a step handed on', () => {
     const paused = folded(begun, [3, 'ana', 'step-paused', { step: walk, reason: 'break' }])
     expect(stepState(paused, walk).reason).toBe('break')
     expect(to('ana', 'ben', paused)).toBeUndefined()
-    expect(to('cyd', 'ben', paused)).toBe('not-running')
+    expect(to('cyd', 'ben', paused)).toBe('not-yours')
   })
   it('by a phone without a line is not taken from under somebody else’s hands', () => {
     const state = folded(begun, [1, 'ana', 'step-paused', { step: walk }], [2, 'ben', 'step-started', { step: walk }])

@@ -8,6 +8,7 @@ import { whole } from '../../tests/support/share.ts'
 import { refusal } from './allow.ts'
 import { emptyState, reduce, replay } from './reduce.ts'
 import type { WorkEvent, WorkIntent, WorkState } from './schema.ts'
+import { fromWhere, leadsTo, type Status } from './transitions.ts'
 
 // Several devices at one car, some of the time without a line: a server that judges and numbers what comes in, clients that hear of it
 // late, twice and out of order. Whatever happens, everybody ends at one state, and nothing that was said is lost or counted twice.
@@ -136,6 +137,14 @@ function mustHold(before: WorkState, after: WorkState, event: WorkEvent) {
     else if (old.status === 'finished') must(now.status === 'finished', `finished is finished: ${id}`)
     else if (old.status === 'skipped') must(isOver(now.status), `left out or done after all: ${id}`)
   }
+  if (!clash)
+    for (const step of procedure.steps) {
+      const [old, now] = [before, after].map((state) => state.steps[step.id]?.status ?? 'waiting') as [Status, Status]
+      if (old === now) continue
+      must(fromWhere(step, event.type).includes(old), `${event.type} takes no step on from ${old}`)
+      const isNew = event.type === 'step-reopened' && now === 'waiting'
+      must(isNew || now === leadsTo(event.type as 'step-started', step), `${event.type} leads to no ${now}`)
+    }
   if (before.handedOver)
     must(
       JSON.stringify(after.steps) === JSON.stringify(withHands(before, after)),

@@ -3,6 +3,7 @@ import type { Procedure, Step } from '#core/procedures/schema.ts'
 import { conflictOf } from './conflict.ts'
 import { type LogSaid, log } from './messages.ts'
 import type { Call, DrySeen, Extra, StepState, Timer, WorkEvent, WorkState } from './schema.ts'
+import { leadsTo } from './transitions.ts'
 
 /** A step nobody has touched. */
 export const waiting: StepState = {
@@ -124,9 +125,14 @@ const withSeen = (
 })
 
 /** The state with a step laid down, not over. */
-const laidDown = (state: WorkState, event: WorkEvent, step: string, more: Partial<StepState>): WorkState =>
+const laidDown = (
+  state: WorkState,
+  event: WorkEvent & { type: 'step-paused' | 'step-handed' | 'stuck' },
+  step: string,
+  more: Partial<StepState>,
+): WorkState =>
   withStep(taken(state, step), step, {
-    status: 'paused',
+    status: leadsTo(event.type),
     runningBy: null,
     ...workedUntil(stepState(state, step), event.serverTime),
     ...untimed(event),
@@ -152,7 +158,7 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
     case 'step-started': {
       const old = stepState(state, event.data.step)
       const next = withStep(taken(state, event.data.step), event.data.step, {
-        status: 'running',
+        status: leadsTo(event.type),
         runningBy: event.author,
         by: add(old.by, event.author),
         startedAt: old.startedAt ?? at,
@@ -209,7 +215,7 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
       const { step } = event.data
       const old = stepState(state, step)
       const next = withStep(taken(state, step), step, {
-        status: 'finished',
+        status: leadsTo(event.type),
         runningBy: null,
         // Who wrote down a step's end without a line did it, also when somebody else stands there as running it.
         by: event.offline ? add(old.by, event.author) : old.by,
@@ -226,7 +232,7 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
     }
     case 'step-skipped': {
       const next = withStep(taken(state, event.data.step), event.data.step, {
-        status: 'skipped',
+        status: leadsTo(event.type),
         runningBy: null,
         finishedAt: at,
         reason: event.data.reason,
@@ -237,12 +243,12 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
     case 'step-reopened': {
       const { step } = event.data
       const old = stepState(state, step)
-      const passes = procedure.steps.find((s) => s.id === step)?.crew === 0
+      const of = procedure.steps.find((s) => s.id === step)
       const { [step]: _signed, ...signed } = state.signed ?? {}
       const next = withStep(state, step, {
-        // What passes by itself, and what nobody had begun, waits as before; the rest is laid down as far as it was worked.
-        status: passes || old.startedAt === null ? 'waiting' : 'paused',
-        ...(passes ? { startedAt: null } : {}),
+        // What nobody had begun waits as before; the rest is laid down as far as it was worked.
+        status: old.startedAt === null ? 'waiting' : leadsTo(event.type, of),
+        ...(of?.crew === 0 ? { startedAt: null } : {}),
         finishedAt: null,
         reason: null,
         event: event.id,
@@ -255,7 +261,7 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
     }
     case 'stop-cleared':
       return withStep(state, event.data.step, {
-        status: 'finished',
+        status: leadsTo(event.type),
         runningBy: null,
         by: add(stepState(state, event.data.step).by, event.author),
         finishedAt: at,
@@ -265,7 +271,7 @@ function fold(state: WorkState, event: WorkEvent, procedure: Procedure): WorkSta
       })
     case 'stop-refused': {
       const { step, reason } = event.data
-      const next = withStep(state, step, { status: 'waiting', runningBy: null, event: event.id })
+      const next = withStep(state, step, { status: leadsTo(event.type), runningBy: null, event: event.id })
       return withLine(next, event.author, at, log('stop-refused', { step: titleOf(procedure, step), reason }), step)
     }
     case 'time-corrected': {
