@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import type { Outside } from '#core/drying/schema.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { catalogue } from '../../catalogue/catalogue.ts'
 import { carB } from '../../tests/fixtures/cars.ts'
@@ -6,6 +7,7 @@ import { generateProcedure } from '../procedures/make/generate.ts'
 import { duskRisk, frozeOvernight } from './dusk.ts'
 import { emptyState } from './reduce.ts'
 import type { WorkState } from './schema.ts'
+import { inTodaysAir } from './todays-air.ts'
 
 const procedure: Procedure = generateProcedure(carB(), catalogue)
 const drying = procedure.steps.filter((s) => s.treatment === 'dry')
@@ -25,6 +27,11 @@ function wetted(at: number): WorkState {
   return state
 }
 const ground = (state: WorkState, end: number) => ({ procedure, state, begins: dryBy(end), minuteOf })
+/** The same in other air than the sheet's. */
+const turned = (state: WorkState, end: number, outside: Outside) => ({
+  ...ground(state, end),
+  procedure: inTodaysAir(procedure, outside),
+})
 
 describe('dusk', () => {
   it('says nothing of a car that the plan has dry before it is dark, and nothing where nobody knows the weather', () => {
@@ -49,15 +56,13 @@ describe('dusk', () => {
     const takes = Math.max(...drying.map((d) => d.minutes))
     const early = { ...day, sunset: 300 }
     const issued = duskRisk(ground(wetted(400), 0), early)!.dryAt
-    const now = duskRisk({ ...ground(wetted(400), 0), outside }, early)!.dryAt
+    const now = duskRisk(turned(wetted(400), 0, outside), early)!.dryAt
     expect(issued).toBe(400 + takes)
     // By hand: 20 °C at half lets 2.7 times as much go as 8 °C at 85 %, wet bulb to wet bulb, at the least twice.
     expect(now - 400).toBeGreaterThan(2 * takes)
-    expect(duskRisk({ ...ground(wetted(400), 0), outside: { temperature: 20, humidity: 0.5 } }, early)!.dryAt).toBe(
-      issued,
-    )
+    expect(duskRisk(turned(wetted(400), 0, { temperature: 20, humidity: 0.5 }), early)!.dryAt).toBe(issued)
     // Planned work is later by as much as its drying is longer.
-    expect(duskRisk({ ...ground(emptyState(), 600), outside }, early)!.dryAt).toBeGreaterThan(600 + takes)
+    expect(duskRisk(turned(emptyState(), 600, outside), early)!.dryAt).toBeGreaterThan(600 + takes)
   })
   it('the morning after: a car that stood wet through a frost is named, one wetted this morning is not', () => {
     const cold = { ...day, low: -3, sunset: 960 }

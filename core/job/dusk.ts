@@ -1,13 +1,11 @@
 import { type Static, Type } from '@sinclair/typebox'
 import { humidityRatio } from '#core/drying/moist-air.ts'
 import { nightIn } from '#core/drying/night.ts'
-import type { Outside } from '#core/drying/schema.ts'
 import { type DayWeather, weatherAt } from '#core/drying/weather.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { dryMinutes, wettingEnded } from './moisture.ts'
 import { isOver } from './reduce.ts'
 import type { WorkState } from './schema.ts'
-import { inTodaysAir } from './todays-air.ts'
 
 /** What the night does to a car that is still wet: dark before it is dry, panes that fog or freeze; and the morning after, that it froze. */
 export const DuskRisk = Type.Object(
@@ -31,25 +29,17 @@ function wetNight(day: DayWeather) {
 }
 
 interface Ground {
+  /** As it dries today: the weather may have turned since the sheet was made. */
   procedure: Procedure
   state: WorkState
   /** When the plan has a step beginning, minutes of the shop's day. */
   begins(step: string): number | undefined
   /** A server time in minutes of the shop's day; before midnight they are below 0. */
   minuteOf(iso: string): number
-  /** The air that it dries in today, where that is known: the weather may have turned since the sheet was made. */
-  outside?: Outside | undefined
 }
 
 /** When each surface that is wet, or is going to be, is dry by its own course or the plan: minutes of the shop's day. */
-function dryTimes({
-  procedure: issued,
-  state,
-  begins,
-  minuteOf,
-  outside,
-}: Ground): { at: number; since: number | undefined }[] {
-  const procedure = inTodaysAir(issued, outside)
+function dryTimes({ procedure, state, begins, minuteOf }: Ground): { at: number; since: number | undefined }[] {
   return procedure.steps.flatMap((step): { at: number; since: number | undefined }[] => {
     if (step.treatment !== 'dry' || isOver(state, step.id)) return []
     const ended = wettingEnded(step, procedure, state)

@@ -43,18 +43,19 @@ export const progressBy = (stages: Catalogue['stages']) =>
 const nothing = { petals: [], minutesLeft: null, running: [], hands: [], stepsDone: 0, steps: 0 }
 
 /** One vehicle as the Day shows it. */
-export function dayCard({ job, procedure, state, places }: OpenJob, ground: DayGround): DayJobView {
+export function dayCard({ job, procedure: issued, state, places }: OpenJob, ground: DayGround): DayJobView {
   const { at, progress, names, ends, begins, minuteOf, weather, outside } = ground
   const { vehicle } = job
+  const procedure = issued && inTodaysAir(issued, outside)
   const wetting = procedure && {
-    outside,
     procedure,
     state,
     minuteOf,
     begins: (step: string) => begins(job.id, step),
   }
   const dusk = wetting && (frozeOvernight(wetting, weather.yesterday) ?? duskRisk(wetting, weather.today))
-  const { running, ...work } = procedure ? progress(procedure, state) : nothing
+  // Known by the very procedure that was issued.
+  const { running, ...work } = issued ? progress(issued, state) : nothing
   return {
     id: job.id,
     callSign: job.callSign,
@@ -71,7 +72,7 @@ export function dayCard({ job, procedure, state, places }: OpenJob, ground: DayG
       title: s.title,
       person: names[stepState(state, s.id).runningBy!] ?? '',
     })),
-    needs: procedure ? needsOf(inTodaysAir(procedure, outside), state, places, at) : [],
+    needs: procedure ? needsOf(procedure, state, places, at) : [],
     ...(dusk ? { dusk } : {}),
   }
 }

@@ -6,7 +6,7 @@ import { dayPlanOf } from '#server/jobs/day-plan.ts'
 import { jobOf } from '#server/jobs/jobs.ts'
 import { namesOf } from '#server/jobs/names.ts'
 import { openJob, openJobs } from '#server/jobs/open-jobs.ts'
-import { airOn, driesIndoors, type KnownWeather, weatherOn } from '#server/jobs/weather.ts'
+import { airOf, hallOf, type KnownWeather, weatherOn } from '#server/jobs/weather.ts'
 import { bottlesOf } from '#server/shelf/bottles.ts'
 import { upkeepDue } from '#server/shelf/upkeep.ts'
 import { type DayGround, dayCard, progressBy } from './card.ts'
@@ -18,8 +18,9 @@ export const dayRoutes = ({ catalogue: shipped, db, now }: AppContext): Route[] 
   const groundOf = async (scope: Scope, day: string, at: string): Promise<DayGround & { known: KnownWeather[] }> => {
     const plan = await dayPlanOf(db, scope, day)
     const before = dayAfter(day, -1)
-    const [known, indoors] = await Promise.all([weatherOn(db, scope, [before, day]), driesIndoors(db, scope)])
-    const on = (wanted: string) => (indoors ? undefined : known.find((k) => k.day === wanted)?.weather)
+    const [known, hall] = await Promise.all([weatherOn(db, scope, [before, day]), hallOf(db, scope)])
+    const on = (wanted: string) => (hall ? undefined : known.find((k) => k.day === wanted)?.weather)
+    const today = on(day)
     return {
       at,
       names: await namesOf(db, scope),
@@ -27,8 +28,8 @@ export const dayRoutes = ({ catalogue: shipped, db, now }: AppContext): Route[] 
       ends: plan?.ends ?? new Map(),
       begins: (job, step) => plan?.begins.get(activityId(job, step)),
       minuteOf: (iso) => minuteOf(scope.timeZone, day, iso),
-      weather: { today: on(day), yesterday: on(before) },
-      outside: await airOn(db, scope, day),
+      weather: { today, yesterday: on(before) },
+      outside: hall ?? (today && airOf(today)),
       known: known.filter((k) => k.day === day),
     }
   }

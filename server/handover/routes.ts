@@ -12,7 +12,7 @@ import { speak } from '#words/en/speak.ts'
 import { leafOf } from './leaf.ts'
 import { paperPdf } from './paper.ts'
 import { messagesOf, sendMessage } from './store/messages.ts'
-import { pairsFor } from './store/pairs.ts'
+import { pairsFor, picturesOf } from './store/pairs.ts'
 import { heldBy, revoke, share, sharesOf } from './store/shares.ts'
 import { addressOf } from './store/shop.ts'
 import type { ReportView } from './views.ts'
@@ -31,12 +31,12 @@ async function reportView(db: Database, scope: Scope, id: string, catalogue: Cat
   }
 }
 
-/** What a customer is told of a job, and the pictures with it. */
-async function told({ db, files, now }: AppContext, scope: Scope, id: string, catalogue: Catalogue) {
+/** What a customer is told of a job, and which pictures with it. */
+async function told({ db, now }: AppContext, scope: Scope, id: string, catalogue: Catalogue) {
   const view = await reportView(db, scope, id, catalogue)
   const { body } = view.checkIn.vehicle
   const surfaces = new Map(surfacesOf(body, catalogue.surfaces).map((s) => [s.id, speak.surface(s.name)]))
-  const pairs = await pairsFor(db, files, scope, id)
+  const pairs = await pairsFor(db, scope, id)
   const names = pairs.map(({ surface }) => surfaces.get(surface) ?? '')
   return { view, pairs, leaf: leafOf(view, names, scope.timeZone, now()) }
 }
@@ -46,7 +46,7 @@ async function paper(context: AppContext, scope: Scope, id: string, catalogue: C
   const { view, pairs, leaf } = await told(context, scope, id, catalogue)
   return {
     type: 'application/pdf',
-    bytes: await paperPdf(leaf, view, pairs),
+    bytes: await paperPdf(leaf, view, await picturesOf(context.files, pairs)),
     name: `handover-${leaf.plate.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.pdf`,
   }
 }
@@ -71,10 +71,10 @@ export const handoverRoutes = (context: AppContext): Route[] => {
     },
     'GET /api/given/:token/photos/:place/:when': async ({ params }) => {
       const { job, scope } = await heldBy(db, params.token, now())
-      const pair = (await pairsFor(db, context.files, scope, job))[Number(params.place)]
-      const bytes = params.when === 'before' || params.when === 'after' ? pair?.[params.when] : undefined
-      if (!bytes) throw notFound('picture')
-      return { type: 'image/jpeg', bytes }
+      const pair = (await pairsFor(db, scope, job))[Number(params.place)]
+      const hash = params.when === 'before' || params.when === 'after' ? pair?.[params.when] : undefined
+      if (hash === undefined) throw notFound('picture')
+      return { type: 'image/jpeg', bytes: await context.files.get(hash) }
     },
     'POST /api/jobs/:id/messages': ({ scope, params, body }) => sendMessage(db, scope, params.id, body, now()),
     'GET /api/messages': ({ scope }) => messagesOf(db, scope),

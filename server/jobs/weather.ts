@@ -33,22 +33,29 @@ export async function weatherOn(
     .where(and(eq(weather.shop, scope.shop), inArray(weather.day, [...days])))
 }
 
+/** What cars dry in on a day of such weather. */
+export const airOf = (of: DayWeather): Outside => meanWeather(of, ...workingHours)
+
 /** What a car that is worked on that day dries in; undefined where nobody said. */
 export async function outsideOn(db: Reader, scope: Scope, day: string): Promise<Outside | undefined> {
   const [known] = await weatherOn(db, scope, [day])
-  return known && meanWeather(known.weather, ...workingHours)
+  return known && airOf(known.weather)
 }
 
 /** The air that cars dry in on a day: the hall's where they stand in one, else the weather; undefined where nobody knows. */
 export async function airOn(db: Reader, scope: Scope, day: string): Promise<Outside | undefined> {
-  const [shop] = await db.select({ about: shops.about }).from(shops).where(eq(shops.id, scope.shop))
-  return shop?.about?.indoors ?? (await outsideOn(db, scope, day))
+  const [row] = await db
+    .select({ about: shops.about, weather: weather.weather })
+    .from(shops)
+    .leftJoin(weather, and(eq(weather.shop, shops.id), eq(weather.day, day)))
+    .where(eq(shops.id, scope.shop))
+  return row?.about?.indoors ?? (row?.weather ? airOf(row.weather) : undefined)
 }
 
-/** Whether the shop's cars dry in a hall: then no night finds them wet in the open. */
-export async function driesIndoors(db: Reader, scope: Scope): Promise<boolean> {
+/** The air of the hall that the shop's cars dry in, which no night finds wet; undefined where they stand in the open. */
+export async function hallOf(db: Reader, scope: Scope): Promise<Outside | undefined> {
   const [shop] = await db.select({ about: shops.about }).from(shops).where(eq(shops.id, scope.shop))
-  return shop?.about?.indoors !== undefined
+  return shop?.about?.indoors
 }
 
 /** Keeps what somebody typed; null: what a source says next counts again. */

@@ -5,27 +5,37 @@ import { photos } from '#server/database/schema.ts'
 import type { FileStore } from '#server/files/by-content.ts'
 import type { Scope } from '#server/http/scope.ts'
 
-/** Two pictures of one place, JPEG. */
+/** Two pictures of one place, by the hash of what is in them. */
+export interface PairKept {
+  surface: string
+  before: string
+  after: string
+}
+/** The same, JPEG. */
 export interface Pair {
   surface: string
   before: Buffer
   after: Buffer
 }
 
-/** The pictures a customer is shown of a job. */
-export async function pairsFor(db: Database, files: FileStore, scope: Scope, job: string): Promise<Pair[]> {
+/** Which pictures a customer is shown of a job. */
+export async function pairsFor(db: Database, scope: Scope, job: string): Promise<PairKept[]> {
   const rows = await db
     .select({ surface: photos.surface, kind: photos.kind, hash: photos.hash })
     .from(photos)
     .where(and(eq(photos.shop, scope.shop), eq(photos.job, job)))
     .orderBy(photos.taken, photos.id)
-  return Promise.all(
-    pairsOf(rows)
-      .slice(0, mostPairs)
-      .map(async ({ surface, before, after }) => ({
-        surface,
-        before: await files.get(before.hash),
-        after: await files.get(after.hash),
-      })),
-  )
+  return pairsOf(rows)
+    .slice(0, mostPairs)
+    .map(({ surface, before, after }) => ({ surface, before: before.hash, after: after.hash }))
 }
+
+/** The pictures themselves. */
+export const picturesOf = (files: FileStore, pairs: readonly PairKept[]): Promise<Pair[]> =>
+  Promise.all(
+    pairs.map(async ({ surface, before, after }) => ({
+      surface,
+      before: await files.get(before),
+      after: await files.get(after),
+    })),
+  )
