@@ -64,6 +64,11 @@ class Choice {
   private readonly standsFor = new Map<string, string>()
   /** What a stain rules out only before it has had its own treatment. */
   private readonly unbanned = new Set<string>()
+  /** What was asked before, by treatment, where a stain must stay cold and where none must. */
+  private readonly judged = {
+    cold: new Map<string, Refused | undefined>(),
+    warm: new Map<string, Refused | undefined>(),
+  }
 
   constructor(
     readonly surface: Surface,
@@ -156,8 +161,15 @@ class Choice {
 
   /** Why a treatment may not be used here, or undefined when it may. @param planned what else is to be done here */
   refusal(treatment: Treatment, planned: readonly string[]): Refused | undefined {
+    const cold = this.isCold(planned)
+    const judged = cold ? this.judged.cold : this.judged.warm
+    if (!judged.has(treatment.id)) judged.set(treatment.id, this.judge(treatment, cold))
+    return judged.get(treatment.id)
+  }
+
+  private judge(treatment: Treatment, cold: boolean): Refused | undefined {
     const { material, limits, setting } = this
-    const spot = { surface: this.surface, material, condition: this.condition, cold: this.isCold(planned) }
+    const spot = { surface: this.surface, material, condition: this.condition, cold }
     const rule = forbiddenBy(setting.against(treatment), spot)
     if (rule)
       return {
@@ -387,7 +399,10 @@ class Choice {
     const { wicking, mostRetries } = this.setting.catalogue.figures
     const steams = ({ kind }: { kind: StainKind }) =>
       wicking.steamsAfterMist.includes(kind.group) || !kind.bans.includes('heat')
-    if (this.stains.length > 0 && this.stains.every(steams)) this.unbanned.add('steam')
+    if (this.stains.length > 0 && this.stains.every(steams)) {
+      this.unbanned.add('steam')
+      this.judged.warm.delete('steam')
+    }
     const rounds = this.unbanned.has('steam') ? ['wick_mist', 'steam'] : ['wick_mist']
     const next = rounds.slice(0, times).find((id) => !this.isDone(id) && !this.allowed([id], [id]))
     if (next === undefined || times > mostRetries) {
@@ -410,17 +425,19 @@ class Choice {
     })
   }
 
+  private balance(work: readonly Work[]): number {
+    return balanceOf(
+      work.map((w) => w.treatment),
+      this.material,
+      this.setting.catalogue.figures,
+    )
+  }
+
   /** Takes out what the sum of water does not bear: second rounds first, then what wets without pulling out. */
   within(work: Work[]): Work[] {
-    const left = (w: Work) => leftOn(w.treatment, this.material, this.setting.catalogue.figures)
     let kept = work
-    while (
-      balanceOf(
-        kept.map((w) => w.treatment),
-        this.material,
-        this.setting.catalogue.figures,
-      ) > this.ceiling
-    ) {
+    while (this.balance(kept) > this.ceiling) {
+      const left = (w: Work) => leftOn(w.treatment, this.material, this.setting.catalogue.figures)
       const most = kept.find((w) => (w.treatment.left.adds ?? 0) > 0) ?? [...kept].sort((a, b) => left(b) - left(a))[0]!
       const needs = new Set(most.treatment.needs)
       kept = kept.filter(
@@ -457,6 +474,7 @@ class Choice {
 
   /** The stains a treatment is done for. */
   private why(id: string): Pick<Work, 'stains'> {
+    if (this.stains.length === 0) return {}
     const own = this.standsFor.get(id)
     const isFor = (planned: readonly string[]) => planned.includes(id) || (own !== undefined && planned.includes(own))
     const stains = this.stains
@@ -531,6 +549,12 @@ function takenOn(choice: Choice, { rule }: Standing): Work[] {
   return choice.within(work)
 }
 
+const isVacuumed = (programme: Programme, setting: Setting) =>
+  programme.soil.flat().some((id) => setting.treatment(id).techniques.includes('VS'))
+
+/** What a finish or the house adds, and dressing: where it may not be done nobody misses it. */
+const isExtra = (id: string, { adds }: Setting) => id === 'dress' || adds.some((a) => a.use.includes(id))
+
 /** Water is taken out of a soaked floor and its underlay is lifted; its soil waits until it has dried and was looked at again. */
 const drained = ['water_out', 'lift_underlay']
 
@@ -583,8 +607,7 @@ export function chooseWork(
     choice.record('specialist', reason('no-way', { material: material.id }))
     return nothing
   }
-  const isVacuumed = () => programme.soil.flat().some((id) => setting.treatment(id).techniques.includes('VS'))
-  if (setting.held.noVacuum && isVacuumed()) {
+  if (setting.held.noVacuum && isVacuumed(programme, setting)) {
     choice.record('held', reason('no-vacuum', none))
     return nothing
   }
@@ -618,7 +641,6 @@ export function chooseWork(
     ids.some((id) => setting.treatment(id).dries || (choice.isJudged && setting.treatment(id).wet))
   if (judged && !ids.includes('groom')) ids.push('judge')
   if (setting.held.noDust) ids = ids.filter((id) => id !== 'dust')
-  const isExtra = (id: string) => id === 'dress' || setting.adds.some((a) => a.use.includes(id))
   const asWorked = { ...condition, hair }
   const work: Work[] = []
   for (const id of new Set(ids)) {
@@ -629,7 +651,7 @@ export function chooseWork(
     const no = choice.refusal(treatment, ids)
     // Dressing that a material does not want, and what a finish or the house adds, is simply not done; anything else left out is told.
     if (no) {
-      if (!isExtra(id)) choice.record(no.code, no.reason)
+      if (!isExtra(id, setting)) choice.record(no.code, no.reason)
       continue
     }
     work.push({ ...choice.work(id, programme), condition: asWorked })

@@ -38,12 +38,14 @@ function surfaceSet(step: Orderable): ReadonlySet<string> {
   return set
 }
 
+/** What is all over the car, or in no place of its own, reaches everything. */
+const near = (a: Orderable, b: Orderable, places: Places) =>
+  a.at.length === 0 || b.at.length === 0 || places.near(a.at, b.at)
+
 function inScope(rule: OrderRule, a: Orderable, b: Orderable, places: Places): boolean {
   if (rule.scope === 'car') return true
-  // What is all over the car, or in no place of its own, reaches everything.
-  const near = () => a.at.length === 0 || b.at.length === 0 || places.near(a.at, b.at)
-  if (rule.scope === 'near') return near()
-  if (rule.scope === 'row') return share(a.rows, b.rows) && near()
+  if (rule.scope === 'near') return near(a, b, places)
+  if (rule.scope === 'row') return share(a.rows, b.rows) && near(a, b, places)
   if (rule.scope === 'equipment') return share(a.equipment, new Set(b.equipment))
   return share(a.surfaces, surfaceSet(b))
 }

@@ -69,6 +69,10 @@ const gapKinds = new Set([
 const wide = (condition: SurfaceCondition, rule: Stop, size: string | undefined) =>
   (condition.stains ?? []).some((s) => (rule.found.stains ?? []).includes(s.kind) && s.size === size)
 
+/** Only where there is any of this does a rule find anything. */
+const isMarked = ({ biohazard, stains, moisture }: SurfaceCondition) =>
+  moisture !== undefined || (biohazard ?? []).length > 0 || (stains ?? []).length > 0
+
 /** Marks in a surface's condition that the rule is about, by name. */
 export function marksOf({ found }: Stop, condition: SurfaceCondition): string[] {
   const { biohazards = [], stains = [], moisture = [] } = found
@@ -146,14 +150,15 @@ export function standingStops(
   const over = new Set(cleared)
   const standing: Standing[] = []
   const explained = new Set<string>()
+  const marked = surfaces.filter((s) => isMarked(checkIn.condition[s.id] ?? { soil: 0 }))
   for (const rule of setting.catalogue.stops) {
     if (rule.features && !rule.features.some((f) => setting.car.features.has(f))) continue
     const smelt = (checkIn.odours ?? []).some((o) => (rule.found.odours ?? []).includes(o.kind))
     const fresh = (s: Surface) =>
-      findingsOf(rule, s, checkIn.condition[s.id] ?? { soil: 0 })
+      findingsOf(rule, s, checkIn.condition[s.id]!)
         .map((finding) => `${s.id} ${finding}`)
         .filter((finding) => !explained.has(finding))
-    const places = surfaces.filter((s) => fresh(s).length > 0)
+    const places = marked.filter((s) => fresh(s).length > 0)
     if (places.length === 0 && !smelt) continue
     const zones = [...new Set(places.map((p) => p.zone))]
     const byPlace = rule.holds === 'car' ? [places] : zones.map((zone) => places.filter((p) => p.zone === zone))

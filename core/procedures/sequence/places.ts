@@ -18,6 +18,9 @@ export interface Spot {
 /** Where a step is begun and where it ends; null: all over the car, or beside it. */
 export type Stretch = { from: Spot; to: Spot } | null
 
+const beside = (a: Spot | null, b: Spot | null) =>
+  a === null || b === null || (Math.abs(a.x - b.x) <= 1 && Math.abs(a.y - b.y) <= 1)
+
 const middle = (spot: Spot): Spot => ({ ...spot, x: 0, door: null })
 
 const sides: Record<string, number> = { l: -1, cl: -1, cr: 1, r: 1 }
@@ -68,9 +71,8 @@ export class Places {
 
   /** Whether two lots of zones are beside one another anywhere: what is all round the car is beside all of it. */
   near(some: readonly string[], others: readonly string[]): boolean {
-    const beside = (a: Spot | null, b: Spot | null) =>
-      a === null || b === null || (Math.abs(a.x - b.x) <= 1 && Math.abs(a.y - b.y) <= 1)
-    return some.some((a) => others.some((b) => a === b || beside(this.spot(a), this.spot(b))))
+    for (const a of some) for (const b of others) if (a === b || beside(this.spot(a), this.spot(b))) return true
+    return false
   }
 
   private make(zone: string): Spot | null {

@@ -40,6 +40,7 @@ const windowOrders = ordersOf(Array.from({ length: windowBlocks }, (_, i) => i))
 class Judge {
   private readonly clock: Clock
   private readonly between: Between
+  private series = { rest: [] as readonly number[], segment: [] as readonly number[], at: 0 }
   constructor(problem: SequenceProblem, between: Between) {
     this.clock = new Clock(problem)
     this.between = between
@@ -52,19 +53,16 @@ class Judge {
   timed(order: readonly number[]): number {
     return weighed(this.clock.run(order))
   }
-  /** What a segment costs in time before the k-th of the rest, for each k from `low` on in turn; past `most` it is not counted on. */
-  series(rest: readonly number[], segment: readonly number[], low: number) {
-    const { clock } = this
-    let at = 0
-    clock.beginSame(rest.length + segment.length)
-    const upTo = (k: number) => {
-      for (; at < k; at++) clock.workSame(rest[at]!)
-    }
-    upTo(low)
-    return (k: number, most: number) => {
-      upTo(k)
-      return weighed(clock.runOn(segment, rest, k, most))
-    }
+  /** A segment will be put into the rest, further back each time. */
+  beginSeries(rest: readonly number[], segment: readonly number[]): void {
+    this.series = { rest, segment, at: 0 }
+    this.clock.beginSame(rest.length + segment.length)
+  }
+  /** What the segment costs in time before the k-th of the rest; past `most` it is not counted on. */
+  timedBefore(k: number, most: number): number {
+    const { clock, series } = this
+    for (; series.at < k; series.at++) clock.workSame(series.rest[series.at]!)
+    return weighed(clock.runOn(series.segment, series.rest, k, most))
   }
   /** An order that grows at its end. */
   begin(): void {
@@ -242,15 +240,19 @@ class Improver {
   /** How many blocks are done in so many places from this step on; 0 in the middle of one, and where there are not so many. */
   private blocksThere(first: number, places: number): number {
     const start = this.order.indexOf(first)
-    const near = (k: number) => this.bare(this.order[k - 1]!, this.order[k]!) < samePlace
-    if (start > 0 && near(start)) return 0
+    if (start > 0 && this.isNear(start)) return 0
     const blocks = new Set([this.problem.blockOf.get(first)!])
     let left = places
     for (let k = start + 1; k < this.order.length; k++) {
-      if (!near(k) && --left === 0) return blocks.size
+      if (!this.isNear(k) && --left === 0) return blocks.size
       blocks.add(this.problem.blockOf.get(this.order[k]!)!)
     }
     return left === 1 ? blocks.size : 0
+  }
+
+  /** Whether the k-th is done where the one before it is. */
+  private isNear(k: number): boolean {
+    return this.bare(this.order[k - 1]!, this.order[k]!) < samePlace
   }
 
   /** So many blocks from this one on, where they stand one behind the other. */
@@ -368,7 +370,7 @@ class Improver {
     const stands = segment.every((i, n) => this.order[start + n] === i) ? start : -1
     const inside = this.judge.walk(segment)
     const restWalk = stands < 0 ? this.judge.walk(rest) : this.walkWithout(start, segment.length, inside)
-    let timed: ReturnType<Judge['series']> | undefined
+    let begun = false
     let best = -1
     for (let k = low; k <= high; k++) {
       if (k === stands) continue
@@ -380,8 +382,9 @@ class Improver {
         (b === undefined ? 0 : this.between(segment.at(-1)!, b)) -
         (a === undefined || b === undefined ? 0 : this.between(a, b))
       if (walk + this.problem.leastWait >= this.cost - epsilon) continue
-      timed ??= this.judge.series(rest, segment, k)
-      const cost = walk + timed(k, this.cost - walk)
+      if (!begun) this.judge.beginSeries(rest, segment)
+      begun = true
+      const cost = walk + this.judge.timedBefore(k, this.cost - walk)
       if (cost < this.cost - epsilon) {
         this.cost = cost
         best = k

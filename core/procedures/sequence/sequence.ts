@@ -97,12 +97,14 @@ function told(
   walk.aside = costs.aside * timesAside(attended.map((i) => problem.blockOf.get(i)!))
   const place = new Map(attended.map((i, k) => [i, k]))
   // Right behind the last of what it waits for.
-  const behind = (i: number): number => place.get(i) ?? Math.max(-1, ...problem.waits[i]!.map((w) => behind(w.from)))
+  const lastBefore = (i: number): number =>
+    place.get(i) ?? Math.max(-1, ...problem.waits[i]!.map((w) => lastBefore(w.from)))
+  const behind = steps.map((_, i) => lastBefore(i))
   const order = steps
     .map((_, i) => i)
     .sort(
       (a, b) =>
-        behind(a) - behind(b) ||
+        behind[a]! - behind[b]! ||
         Number(problem.attended[b]) - Number(problem.attended[a]) ||
         starts[a]! - starts[b]! ||
         a - b,
