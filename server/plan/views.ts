@@ -68,6 +68,8 @@ export const PlanView = Type.Object(
         Strict,
       ),
     ),
+    /** Those who work on other days and not today. */
+    off: Type.Optional(Type.Array(Type.Object({ id: Type.String(), name: Type.String() }, Strict))),
     jobs: Type.Array(
       Type.Object(
         {

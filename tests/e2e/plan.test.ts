@@ -182,6 +182,33 @@ it('somebody stays on: their hours of today are written as people write them, th
   expect(troubles).toEqual([])
 })
 
+it('whoever is not in today comes in: their hours are offered, and the day is planned with them', async () => {
+  const { page, plan, troubles, base } = await leadAt('/day')
+  const owner = await person(demo.browser, base, 'odile', '7301', { width: 1280, height: 800 })
+  const jory = (await plan()).people.find((p) => p.name === 'Jory')!
+  const { day } = await plan()
+  const put = async (daysOff: { from: string; to: string; why: string }[]) => {
+    const data = { name: 'Jory', skills: jory.skills, shifts: [[0, 1440]], week: null, daysOff, trainee: false }
+    const answer = await owner.page.request.put(`${base}/api/people/${jory.id}`, { data, headers: { origin: base } })
+    expect(answer.ok()).toBe(true)
+    expect((await page.request.post(`${base}/api/plan`, { headers: { origin: base } })).ok()).toBe(true)
+  }
+  await put([{ from: day, to: day, why: 'fishing' }])
+  expect((await plan()).people.map((p) => p.name)).not.toContain('Jory')
+  await page.goto(`${base}/plan`)
+  await page.getByRole('button', { name: 'Jory comes in today: say when' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('textbox', { name: /Today/ }).fill('0–23:30')
+  expect(await axe(page)).toEqual([])
+  await dialog.getByRole('button', { name: 'Plan with these hours' }).click()
+  await dialog.waitFor({ state: 'detached', timeout: 60_000 })
+  expect((await plan()).people.find((p) => p.name === 'Jory')!.hours).toEqual([[0, 1410]])
+  await page.getByRole('button', { name: /^Jory: .*otherwise today/ }).waitFor()
+  expect(await page.getByText('Not in today').count()).toBe(0)
+  await put([])
+  expect([...troubles, ...owner.troubles]).toEqual([])
+})
+
 it('how sure: odds on the flags, a curve with its words, and what would help, tried out', async () => {
   const { page, troubles } = await leadAt('/plan')
   await page.locator(ahead).first().click()

@@ -113,7 +113,7 @@ function Worked({ plan, mayWrite }: { plan: Plan; mayWrite: boolean }) {
     setMoving(moved(plan, block, start, Math.round(minutes / snap) * snap, rows))
   }
   const chance = new Map(odds?.jobs.map((j) => [j.job, j.inTime]))
-  const person = plan.people.find((p) => p.id === away)
+  const person = [...plan.people, ...(plan.off ?? [])].find((p) => p.id === away)
   return (
     <div className="plan-lower">
       <section className="card" aria-label={words.lanes}>
@@ -140,6 +140,16 @@ function Worked({ plan, mayWrite }: { plan: Plan; mayWrite: boolean }) {
             words.hoursOf(row.name, (row.hours ?? []).map(([a, b]) => `${sayClock(a)}–${sayClock(b)}`).join(', '))
           }
         />
+        {mayWrite && plan.off && (
+          <p className="row soft">
+            {words.off}
+            {plan.off.map(({ id, name }) => (
+              <Button key={id} aria-label={words.comesIn(name)} onClick={() => setAway(id)}>
+                {name}
+              </Button>
+            ))}
+          </p>
+        )}
       </section>
       <section className="card" aria-label={words.block}>
         {held && moving ? (

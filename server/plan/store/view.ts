@@ -5,6 +5,7 @@ import { signId } from '#core/job/sign-off.ts'
 import { type CountedOn, overdrawn } from '#core/plan/overdrawn.ts'
 import { activityId } from '#core/procedures/activities.ts'
 import { title } from '#core/procedures/messages.ts'
+import { works } from '#core/shop/week.ts'
 import { minuteOf } from '#core/units/shop-time.ts'
 import type { Database } from '#server/database/connection.ts'
 import { people } from '#server/database/schema.ts'
@@ -45,7 +46,16 @@ export async function planView(
   if (!live) return null
   const { plan: row, jobs, request, forecast, pins } = live
   const crew = await db
-    .select({ id: people.id, name: people.name, skills: people.skills, trainee: people.trainee, away: people.away })
+    .select({
+      id: people.id,
+      name: people.name,
+      skills: people.skills,
+      trainee: people.trainee,
+      away: people.away,
+      shifts: people.shifts,
+      week: people.week,
+      left: people.left,
+    })
     .from(people)
     .where(eq(people.shop, scope.shop))
     .orderBy(people.name)
@@ -102,6 +112,8 @@ export async function planView(
     ((isPlanned.has(job.id) && procedure?.steps) || []).filter(
       (s) => !isOver(state, s.id) && !askedFor.has(activityId(job.id, s.id)),
     ).length
+  const isOn = ({ id, away }: (typeof crew)[number]) => row.onShift.has(id) || away?.some((a) => a.day === day)
+  const off = crew.filter((p) => p.left === null && works(p) && !isOn(p))
   const disturbed = disturbances(live)
   const short = overdrawn(
     jobs.flatMap((open) => blownIn(open, catalogue, at)),
@@ -113,14 +125,13 @@ export async function planView(
     answer: { ...answer, unscheduled },
     unplanned: answer.unscheduled.length,
     changed: row.changed,
-    people: crew.flatMap(({ away, trainee, ...who }) => {
-      // A trainee learns, and holds nothing yet.
-      const p = { ...who, skills: trainee ? [] : who.skills }
+    people: crew.filter(isOn).map(({ id, name, skills, trainee, away }) => {
       const today = (away ?? []).filter((a) => a.day === day).map(({ day: _day, ...a }) => a)
-      if (!row.onShift.has(p.id) && today.length === 0) return []
-      const hours = request.technicians.find((t) => t.id === p.id)?.shifts ?? []
-      return [{ ...p, hours, ...(today.length > 0 ? { away: today } : {}) }]
+      const hours = request.technicians.find((t) => t.id === id)?.shifts ?? []
+      // A trainee learns, and holds nothing yet.
+      return { id, name, skills: trainee ? [] : skills, hours, ...(today.length > 0 ? { away: today } : {}) }
     }),
+    ...(off.length > 0 ? { off: off.map(({ id, name }) => ({ id, name })) } : {}),
     jobs: jobs
       .filter(({ job }) => row.jobs.has(job.id))
       .map((open) => {

@@ -97,6 +97,8 @@ export const words = {
   oddsOf: (n: number) => `${n} in 10`,
   flag: (car: string, n: number) => `${car} ${n} in 10`,
   awayOf: (name: string) => `${name}, today`,
+  off: 'Not in today',
+  comesIn: (name: string) => `${name} comes in today: say when`,
   awayWhen: 'What is otherwise',
   weekHours: 'Hours by weekday and days off are under People',
   restOfDay: 'not there from now on, for the rest of the day',
