@@ -37,6 +37,7 @@ const logo = Array.from({ length: 8 }, (_, i) => ({ id: String(i), state: 'done'
 
 const Controls = lazy(() => import('./Controls.tsx'))
 const Carried = lazy(() => import('./Carried.tsx'))
+const DwellsElsewhere = lazy(() => import('./DwellsElsewhere.tsx'))
 const ShortcutsDialog = lazy(() => import('./ShortcutsDialog.tsx'))
 
 /** A tablet left lying about is handed over by itself. */
@@ -100,6 +101,11 @@ export function Shell() {
       <Suspense>
         <Carried />
       </Suspense>
+      {session.permissions.includes('work.do') && (
+        <Suspense>
+          <DwellsElsewhere path={pathname} />
+        </Suspense>
+      )}
       <KeptMark connected={connected} />
       {help && (
         <Suspense>

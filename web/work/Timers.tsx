@@ -1,9 +1,9 @@
 import { Button } from 'antd'
 import type { NewEvent } from '#web/client/ledger.ts'
 import type { AtWork } from '#web/client/work.ts'
+import { DwellTimer } from '#web/ui/DwellTimer.tsx'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
-import { DwellTimer } from './DwellTimer.tsx'
 
 interface Props {
   view: AtWork

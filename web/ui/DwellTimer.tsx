@@ -1,5 +1,5 @@
 import type { Timer } from '#core/job/schema.ts'
-import { words } from '#words/en/screens/work.ts'
+import { words } from '#words/en/screens/dwells.ts'
 
 const sayClockLeft = (ms: number) => {
   const seconds = Math.max(0, Math.ceil(ms / 1000))

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react'
+import { useEffect } from 'react'
 import type { Timer } from '#core/job/schema.ts'
 import { type Call, dueCalls } from './dwell-alarm.ts'
 
@@ -54,13 +54,15 @@ function useWakeLock(wanted: boolean) {
   }, [wanted])
 }
 
+/** Calls made on this page: whichever of its screens shows the dwell, each sounds once. */
+const made = new Set<string>()
+
 /** Sounds and shakes when a dwell may be worked, is about to dry on, and has; keeps the screen on while one runs. */
 export function useDwellAlarm(timers: readonly Timer[], now: number) {
-  const made = useRef(new Set<string>())
   useWakeLock(timers.length > 0)
   useEffect(() => {
-    for (const { key, call } of dueCalls(timers, now, made.current)) {
-      made.current.add(key)
+    for (const { key, call } of dueCalls(timers, now, made)) {
+      made.add(key)
       play(call)
     }
   }, [timers, now])

@@ -1,0 +1,34 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useCallback, useMemo, useSyncExternalStore } from 'react'
+import { outbox } from './device-outbox.ts'
+import { useSignedIn } from './session.ts'
+import type { AtWork } from './work.ts'
+
+/** Cars in which a dwell of the person who is here may run: those tapped on this device, and of the rest what it knows. */
+export function useDwellingCars(): string[] {
+  const client = useQueryClient()
+  const { person } = useSignedIn()
+  const subscribe = useCallback(
+    (listener: () => void) => {
+      const both = [outbox.subscribe(listener), client.getQueryCache().subscribe(listener)]
+      return () => {
+        for (const leave of both) leave()
+      }
+    },
+    [client],
+  )
+  const ids = useSyncExternalStore(subscribe, () => {
+    const tapped = [...outbox.snapshot(), ...outbox.sent()].filter((e) => e.person === person).map((e) => e.job)
+    const known = client
+      .getQueryCache()
+      .findAll({ queryKey: ['jobs'], predicate: ({ queryKey }) => queryKey[2] === 'work' })
+      .flatMap(({ queryKey, state }) =>
+        isDwelling(state.data as AtWork | undefined, person) ? [String(queryKey[1])] : [],
+      )
+    return [...new Set([...tapped, ...known])].sort().join(' ')
+  })
+  return useMemo(() => ids.split(' ').filter(Boolean), [ids])
+}
+
+const isDwelling = (view: Pick<AtWork, 'state'> | undefined, person: string) =>
+  view?.state.timers.some((t) => view.state.steps[t.step]?.by.includes(person)) ?? false
