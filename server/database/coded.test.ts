@@ -227,6 +227,10 @@ describe('a copy of the demonstration as 0007 left it', () => {
       }
     }
     expect(after['/api/mixing/day'].margin).toBe(margin)
+    // Nothing is handed on to the front desk.
+    for (const [path, work] of Object.entries(before))
+      if (path.endsWith('/work') && work.skills)
+        delete work.skills[Object.keys(work.names).find((id) => work.names[id] === 'Bea')!]
     for (const [path, answer] of Object.entries(after)) {
       // What a draft would give is made when it is asked for, by the engine as it is now.
       const drafted = after[path.replace(/\/file$/, '')]?.version === null

@@ -230,7 +230,14 @@ export async function workView(
   if (!current) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
   const { procedure, state } = current
   const crew = await db
-    .select({ id: people.id, name: people.name, skills: people.skills, trainee: people.trainee })
+    .select({
+      id: people.id,
+      name: people.name,
+      skills: people.skills,
+      trainee: people.trainee,
+      role: people.role,
+      left: people.left,
+    })
     .from(people)
     .where(eq(people.shop, scope.shop))
   const plan = await dayPlanOf(db, scope, dayIn(scope.timeZone, now))
@@ -271,7 +278,9 @@ export async function workView(
       content && !content.pastLife ? [{ name, place, product: content.product, ratio: content.ratio }] : [],
     ),
     names: Object.fromEntries(crew.map((p) => [p.id, p.name])),
-    skills: Object.fromEntries(crew.map((p) => [p.id, held(p)])),
+    skills: Object.fromEntries(
+      crew.filter((p) => p.left === null && may(p.role, 'work.do')).map((p) => [p.id, held(p)]),
+    ),
     mine,
     ...(metered ? { metered: true as const } : {}),
     ...(outside ? { outside } : {}),

@@ -42,7 +42,7 @@ export const WorkView = Type.Object(
     ),
     /** Names by person id. */
     names: Type.Record(Type.String(), Type.String()),
-    /** Skills by person id. */
+    /** Skills of those who work here, by person id. */
     skills: Type.Record(Type.String(), Type.Array(Type.String())),
     /** Steps the plan gives to the person who asks, in its order, with planned start in minutes of the shop's day. */
     mine: Type.Array(Type.Object({ step: Type.String(), start: Type.Number() }, Strict)),

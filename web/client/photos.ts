@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import type { PhotoKind, PhotoView } from '#server/photos/views.ts'
 import { shrunk } from '#web/workers/shrunk.ts'
@@ -40,6 +41,16 @@ export function useAddPhoto(job: string) {
     },
     onSettled: () => client.invalidateQueries({ queryKey: key(job) }),
   })
+}
+
+/** A photo that goes with something said: it is brought first, under an id that what is said can name. */
+export function usePhotoWith(job: string) {
+  const { mutateAsync, isPending, error } = useAddPhoto(job)
+  const [photo, setPhoto] = useState<File>()
+  /** What names it in an event. @throws where it was refused */
+  const named = async (shot: Omit<Shot, 'file'>): Promise<{ photo?: string }> =>
+    photo ? { photo: (await mutateAsync({ ...shot, file: photo })).id } : {}
+  return { photo, setPhoto, named, isPending, error }
 }
 
 export function useMarkPhoto(job: string) {

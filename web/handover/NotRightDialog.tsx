@@ -1,8 +1,8 @@
 import { Button, Input, Modal } from 'antd'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import type { PlaceToCheck } from '#core/catalogue/check-list-place.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
-import { useAddPhoto } from '#web/client/photos.ts'
+import { usePhotoWith } from '#web/client/photos.ts'
 import { useFailRecheck } from '#web/client/recheck.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { PhotoField } from '#web/ui/PhotoField.tsx'
@@ -21,20 +21,16 @@ interface Props {
 
 /** A place that is not right: it is treated again by the next way, or stays and is told. */
 export function NotRightDialog({ job, place, worked, error, onClose, onAppend }: Props) {
-  const add = useAddPhoto(job)
+  const photo = usePhotoWith(job)
   const again = useFailRecheck(job)
-  const file = useRef<HTMLInputElement>(null)
   const [note, setNote] = useState('')
   const [busy, setBusy] = useState(false)
   const isSaid = note.trim().length >= 3
   const say = async (treat: boolean) => {
     setBusy(true)
     try {
-      const picture = file.current?.files?.[0]
-      const photo = picture
-        ? await add.mutateAsync({ file: picture, kind: 'after', surface: worked[0] }).catch(() => null)
-        : undefined
-      const data = { place: place.id, note: note.trim(), ...(photo ? { photo: photo.id } : {}) }
+      const shown = await photo.named({ kind: 'after', surface: worked[0] }).catch(() => ({}))
+      const data = { place: place.id, note: note.trim(), ...shown }
       if (!(await onAppend({ type: 'check-failed', data }))) return
       if (treat) await again.mutateAsync({ surfaces: [...worked], wicked: false, note: note.trim() })
       onClose()
@@ -56,7 +52,7 @@ export function NotRightDialog({ job, place, worked, error, onClose, onAppend }:
           rows={3}
           onChange={(e) => setNote(e.target.value)}
         />
-        <PhotoField label={words.notePhoto} file={file} />
+        <PhotoField label={words.notePhoto} photo={photo.photo} onChange={photo.setPhoto} />
         {failed && <ErrorNotice error={failed} />}
         <div className="row">
           {worked.length > 0 && (

@@ -23,7 +23,7 @@ export function MoneyField({ id, label, currency, value = null, onChange, disabl
     <span className="money">
       <Input
         {...(id ? { id } : {})}
-        {...(label ? { 'aria-label': label } : {})}
+        {...(label ? { 'aria-label': label, placeholder: label } : {})}
         className="field-m"
         inputMode="decimal"
         suffix={currency}

@@ -1,8 +1,8 @@
 import { Input, Modal, Select } from 'antd'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import type { Surface } from '#core/cabin/schema.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
-import { useAddPhoto } from '#web/client/photos.ts'
+import { usePhotoWith } from '#web/client/photos.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { PhotoField } from '#web/ui/PhotoField.tsx'
 import type { WordedCatalogue } from '#words/catalogue.ts'
@@ -22,27 +22,24 @@ interface Props {
 
 /** Damage that comes to light during the work is written down at once, with its time and if possible a photo, so that nobody is blamed. */
 export function DamageDialog({ job, open, surfaces, damages, onClose, onAppend, error }: Props) {
-  const add = useAddPhoto(job)
-  const file = useRef<HTMLInputElement>(null)
+  const photo = usePhotoWith(job)
   const [surface, setSurface] = useState<string>()
   const [kind, setKind] = useState(damages[0]?.id ?? '')
   const [note, setNote] = useState('')
   const [saying, setSaying] = useState(false)
   const record = async () => {
     if (!surface) return
-    const picture = file.current?.files?.[0]
-    const photo = picture
-      ? await add.mutateAsync({ file: picture, kind: 'damage', surface }).catch(() => null)
-      : undefined
+    const shown = await photo.named({ kind: 'damage', surface }).catch(() => undefined)
     // Without the photo it was meant to have, nothing is said: try again, or take the file out.
-    if (photo === null) return
+    if (!shown) return
     setSaying(true)
     const stands = await onAppend({
       type: 'damage-found',
-      data: { surface, kind, note: note.trim(), ...(photo ? { photo: photo.id } : {}) },
+      data: { surface, kind, note: note.trim(), ...shown },
     }).finally(() => setSaying(false))
     if (!stands) return
     setNote('')
+    photo.setPhoto(undefined)
     onClose()
   }
   return (
@@ -52,7 +49,7 @@ export function DamageDialog({ job, open, surfaces, damages, onClose, onAppend, 
       onCancel={onClose}
       onOk={() => void record()}
       okText={words.damageSay}
-      confirmLoading={add.isPending || saying}
+      confirmLoading={photo.isPending || saying}
       okButtonProps={{ disabled: !surface }}
     >
       <div className="stack near">
@@ -78,8 +75,8 @@ export function DamageDialog({ job, open, surfaces, damages, onClose, onAppend, 
           value={note}
           onChange={(e) => setNote(e.target.value)}
         />
-        <PhotoField label={words.damagePhoto} file={file} />
-        {add.isError && <ErrorNotice error={add.error} />}
+        <PhotoField label={words.damagePhoto} photo={photo.photo} onChange={photo.setPhoto} />
+        {photo.error && <ErrorNotice error={photo.error} />}
         {error && <ErrorNotice error={error} />}
       </div>
     </Modal>

@@ -41,7 +41,6 @@ export function ExtraDialog({ open, error, onClose, onAppend }: Props) {
       onCancel={onClose}
       onOk={() => void record()}
       okText={words.extraSay}
-      cancelText={words.keep}
       confirmLoading={busy}
       okButtonProps={{ disabled: !isWhole }}
     >
@@ -59,7 +58,7 @@ export function ExtraDialog({ open, error, onClose, onAppend }: Props) {
           <InputNumber
             aria-label={words.extraMinutes}
             placeholder={words.extraMinutes}
-            suffix="min"
+            className="field-m"
             min={0}
             max={1440}
             precision={0}

@@ -1,8 +1,8 @@
 import { Button, Input, Modal } from 'antd'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import type { IncidentKind } from '#core/job/schema.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
-import { useAddPhoto } from '#web/client/photos.ts'
+import { usePhotoWith } from '#web/client/photos.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { PhotoField } from '#web/ui/PhotoField.tsx'
 import { words } from '#words/en/screens/work.ts'
@@ -20,8 +20,7 @@ const kinds: readonly IncidentKind[] = ['needle', 'splash', 'breathed', 'burn', 
 
 /** Somebody is hurt, or something is damaged by the work: first what to do at once, then what happened. */
 export function IncidentDialog({ job, open, error, onClose, onAppend }: Props) {
-  const add = useAddPhoto(job)
-  const file = useRef<HTMLInputElement>(null)
+  const photo = usePhotoWith(job)
   const [kind, setKind] = useState<IncidentKind>()
   const [note, setNote] = useState('')
   const [hurt, setHurt] = useState('')
@@ -30,16 +29,13 @@ export function IncidentDialog({ job, open, error, onClose, onAppend }: Props) {
   const record = async () => {
     if (!kind) return
     setBusy(true)
-    const picture = file.current?.files?.[0]
-    const photo = picture
-      ? await add.mutateAsync({ file: picture, kind: 'damage', surface: undefined }).catch(() => null)
-      : undefined
+    const shown = await photo.named({ kind: 'damage', surface: undefined }).catch(() => ({}))
     const data = {
       kind,
       note: note.trim(),
       done: done.trim(),
       ...(hurt.trim() ? { hurt: hurt.trim() } : {}),
-      ...(photo ? { photo: photo.id } : {}),
+      ...shown,
     }
     const stands = await onAppend({ type: 'incident', data }).finally(() => setBusy(false))
     if (!stands) return
@@ -47,6 +43,7 @@ export function IncidentDialog({ job, open, error, onClose, onAppend }: Props) {
     setNote('')
     setHurt('')
     setDone('')
+    photo.setPhoto(undefined)
     onClose()
   }
   return (
@@ -56,7 +53,6 @@ export function IncidentDialog({ job, open, error, onClose, onAppend }: Props) {
       onCancel={onClose}
       onOk={() => void record()}
       okText={words.incidentSay}
-      cancelText={words.keep}
       confirmLoading={busy}
       okButtonProps={{ disabled: kind === undefined || note.trim().length < 3 }}
     >
@@ -91,7 +87,7 @@ export function IncidentDialog({ job, open, error, onClose, onAppend }: Props) {
           value={done}
           onChange={(e) => setDone(e.target.value)}
         />
-        <PhotoField label={words.incidentPhoto} file={file} />
+        <PhotoField label={words.incidentPhoto} photo={photo.photo} onChange={photo.setPhoto} />
         {error && <ErrorNotice error={error} />}
       </div>
     </Modal>

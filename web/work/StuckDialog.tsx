@@ -1,8 +1,8 @@
 import { Input, Modal } from 'antd'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import type { Step } from '#core/procedures/schema.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
-import { useAddPhoto } from '#web/client/photos.ts'
+import { usePhotoWith } from '#web/client/photos.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { PhotoField } from '#web/ui/PhotoField.tsx'
 import { words } from '#words/en/screens/work.ts'
@@ -18,18 +18,14 @@ interface Props {
 
 /** Somebody cannot go on: what it is, a photo where it helps, and they are free for another step while the lead is told. */
 export function StuckDialog({ job, step, error, onClose, onAppend }: Props) {
-  const add = useAddPhoto(job)
-  const file = useRef<HTMLInputElement>(null)
+  const photo = usePhotoWith(job)
   const [note, setNote] = useState('')
   const [busy, setBusy] = useState(false)
   const say = async () => {
     setBusy(true)
-    const picture = file.current?.files?.[0]
-    const photo = picture
-      ? await add.mutateAsync({ file: picture, kind: 'damage', surface: undefined }).catch(() => null)
-      : undefined
+    const shown = await photo.named({ kind: 'damage', surface: undefined }).catch(() => ({}))
     // What is said goes out all the same: the lead comes sooner than a photo over a bad line.
-    const data = { step: step.id, note: note.trim(), ...(photo ? { photo: photo.id } : {}) }
+    const data = { step: step.id, note: note.trim(), ...shown }
     const stands = await onAppend({ type: 'stuck', data }).finally(() => setBusy(false))
     if (stands) onClose()
   }
@@ -40,7 +36,6 @@ export function StuckDialog({ job, step, error, onClose, onAppend }: Props) {
       onCancel={onClose}
       onOk={() => void say()}
       okText={words.stuckSay}
-      cancelText={words.keep}
       confirmLoading={busy}
       okButtonProps={{ disabled: note.trim().length < 3 }}
     >
@@ -54,7 +49,7 @@ export function StuckDialog({ job, step, error, onClose, onAppend }: Props) {
           value={note}
           onChange={(e) => setNote(e.target.value)}
         />
-        <PhotoField label={words.stuckPhoto} file={file} />
+        <PhotoField label={words.stuckPhoto} photo={photo.photo} onChange={photo.setPhoto} />
         {error && <ErrorNotice error={error} />}
       </div>
     </Modal>

@@ -1,5 +1,6 @@
 /** What fields say wherever they stand. */
 export const words = {
+  withoutPhoto: 'Without this photo',
   noMoney: 'An amount like 45.50.',
   days: ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'],
   hoursOf: (day: string) => `${day}: hours`,
