@@ -1,4 +1,7 @@
-import { Agent, type ClientRequest, request } from 'node:http'
+import { fork } from 'node:child_process'
+import { once } from 'node:events'
+import { readFileSync } from 'node:fs'
+import { performance } from 'node:perf_hooks'
 import { startServer } from '../../tests/support/server-process.ts'
 import { caller } from './caller.ts'
 import { noteEvent, openJob, openPlace, percentile, rounded, signIn } from './place.ts'
@@ -14,42 +17,29 @@ const cars = 12
 const read = 10
 
 interface Heard {
-  lines: number
+  lines: number[]
   bytes: number
-  end(): void
+  heard: [job: string, position: number, at: number][]
 }
 
-/** Listens at the live line. @param onLine each change's car and place in its ledger, where somebody wants them */
-function listen(
-  base: string,
-  cookie: string,
-  agent: Agent,
-  onLine?: (job: string, position: number) => void,
-): Promise<Heard> {
-  return new Promise((resolve, reject) => {
-    const heard: Heard = { lines: 0, bytes: 0, end: () => sent.destroy() }
-    const sent: ClientRequest = request(`${base}/api/live`, { agent, headers: { cookie } }, (answer) => {
-      answer.setEncoding('utf8')
-      let rest = ''
-      answer.on('data', (part: string) => {
-        heard.bytes += part.length
-        if (part.includes('event: hello') || part.includes('event: reset')) resolve(heard)
-        rest += part
-        const blocks = rest.split('\n\n')
-        rest = blocks.pop()!
-        for (const block of blocks) {
-          if (!block.startsWith('event: change')) continue
-          heard.lines++
-          if (!onLine) continue
-          const { job, position } = JSON.parse(/^data: (.*)$/m.exec(block)![1]!) as { job: string; position: number }
-          onLine(job, position)
-        }
-      })
-      answer.on('error', () => {})
-    })
-    sent.on('error', reject)
-    sent.end()
-  })
+/** So many screens, in a process of their own. */
+async function audience(base: string, cookie: string, people: number) {
+  const asked = JSON.stringify({ base, cookie, people, read })
+  const child = fork(new URL('./audience.ts', import.meta.url), [asked], { execArgv: ['--import', 'tsx'] })
+  const next = async <T>() => (await once(child, 'message'))[0] as T
+  await next()
+  const ask = (what: 'count' | 'end') => {
+    const answer = next<Heard>()
+    child.send(what)
+    return answer
+  }
+  return { count: () => ask('count'), end: () => ask('end') }
+}
+
+/** Milliseconds of processor a process has used so far, as Linux counts them: what it costs, however fast this machine is just now. */
+function processorOf(pid: number): number {
+  const [user, system] = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ').slice(11, 13).map(Number)
+  return (user! + system!) * 10
 }
 
 async function beside(people: number) {
@@ -58,18 +48,8 @@ async function beside(people: number) {
   const cookie = await signIn(server.base, 'Tam')
   const jobs: string[] = []
   for (let i = 0; i < cars; i++) jobs.push(await openJob(server.base, cookie))
-  const agent = new Agent({ keepAlive: true, maxSockets: people })
   const sentAt = new Map<string, number>()
-  const news: number[] = []
-  const firstNews: number[] = []
-  let counted = Number.POSITIVE_INFINITY
-  const onLine = (job: string, position: number) => {
-    const at = sentAt.get(`${job} ${position}`)
-    if (at !== undefined) (at < counted ? firstNews : news).push(performance.now() - at)
-  }
-  const all = await Promise.all(
-    Array.from({ length: people }, (_, i) => listen(server.base, cookie, agent, i < read ? onLine : undefined)),
-  )
+  const screens = await audience(server.base, cookie, people)
   const calls = caller(server.base, cookie, 64)
   // What each car's ledger holds already: the check-in and the procedure.
   const positions = new Map(jobs.map((j) => [j, 2]))
@@ -77,10 +57,12 @@ async function beside(people: number) {
   const firstDelays: number[] = []
   const pending: Promise<void>[] = []
   const begun = performance.now()
-  counted = begun + warmUp * 1000
+  const counted = begun + warmUp * 1000
+  let processorThen = 0
   for (let i = 0; i < perSecond * (warmUp + seconds); i++) {
     const wait = begun + (i * 1000) / perSecond - performance.now()
     if (wait > 0) await new Promise((resolve) => setTimeout(resolve, wait))
+    if (i === perSecond * warmUp) processorThen = processorOf(server.child.pid!)
     const job = jobs[i % jobs.length]!
     const position = positions.get(job)! + 1
     positions.set(job, position)
@@ -96,13 +78,18 @@ async function beside(people: number) {
   const took = (performance.now() - counted) / 1000
   const said = firstDelays.length + delays.length
   // What is on its way arrives; no longer than this is waited for.
-  for (let i = 0; i < 100 && all.some((h) => h.lines < said); i++)
+  for (let i = 0; i < 100 && (await screens.count()).lines.some((n) => n < said); i++)
     await new Promise((resolve) => setTimeout(resolve, 100))
-  const missed = all.reduce((sum, h) => sum + Math.max(0, said - h.lines), 0)
-  const bytes = all.reduce((sum, h) => sum + h.bytes, 0)
-  for (const h of all) h.end()
+  const processor = processorOf(server.child.pid!) - processorThen
+  const { lines, bytes, heard } = await screens.end()
+  const missed = lines.reduce((sum, n) => sum + Math.max(0, said - n), 0)
+  const news: number[] = []
+  const firstNews: number[] = []
+  for (const [job, position, then] of heard) {
+    const at = sentAt.get(`${job} ${position}`)
+    if (at !== undefined) (at < counted ? firstNews : news).push(then - performance.timeOrigin - at)
+  }
   calls.close()
-  agent.destroy()
   await server.stop()
   await place.close()
   return {
@@ -112,6 +99,7 @@ async function beside(people: number) {
     answerP99Ms: rounded(percentile(delays, 0.99)),
     newsP50Ms: rounded(percentile(news, 0.5)),
     newsP99Ms: rounded(percentile(news, 0.99)),
+    processorMsATap: rounded(processor / (perSecond * seconds), 2),
     missed,
     bytesATapAndListener: rounded(bytes / people / said, 0),
     firstSeconds: {

@@ -19,8 +19,8 @@ export class KnownScopes {
 
   constructor(db: Database, live: Live) {
     this.db = db
-    live.subscribe((change) => {
-      if (change.topic === 'people') this.forget()
+    live.subscribe((telling) => {
+      if (telling.concernsPeople) this.forget()
     })
   }
 

@@ -7,18 +7,7 @@ import { notAllowed } from './problem.ts'
 import { requireScope } from './require-scope.ts'
 import { may } from './roles.ts'
 import type { AppContext } from './route.ts'
-import type { Change } from './store/changes.ts'
-
-const lines = new WeakMap<Change, string>()
-/** A change as it is told; the same text to everybody who listens. */
-function lineOf(change: Change): string {
-  const known = lines.get(change)
-  if (known !== undefined) return known
-  const { shop: _shop, ...rest } = change
-  const line = `event: change\ndata: ${JSON.stringify(rest)}\nid: ${change.seq}\n\n`
-  lines.set(change, line)
-  return line
-}
+import { isOfPeople, Telling } from './telling.ts'
 
 /** The live line: what changed in this shop, from where a stream that lost its line had heard last. */
 export function installLive(app: Hono<Env>, context: AppContext, scopes: KnownScopes, ending: AbortSignal) {
@@ -29,17 +18,10 @@ export function installLive(app: Hono<Env>, context: AppContext, scopes: KnownSc
     for (const [name, value] of Object.entries(dataHeaders(c))) c.header(name, value)
     return streamSSE(c, async (stream) => {
       let wake = () => {}
-      const queue: Change[] = []
-      const told = new Set<number>()
-      /** Once for each: what was missed may come live as well. */
-      const isNews = ({ seq }: Change) => {
-        const isNew = !told.has(seq)
-        told.add(seq)
-        return isNew
-      }
-      const stop = context.live.subscribe((change) => {
-        if (change.shop !== scope.shop) return
-        queue.push(change)
+      const queue: Telling[] = []
+      const stop = context.live.subscribe((telling) => {
+        if (telling.shop !== scope.shop) return
+        queue.push(telling)
         wake()
       })
       const end = () => wake()
@@ -47,21 +29,20 @@ export function installLive(app: Hono<Env>, context: AppContext, scopes: KnownSc
       const token = c.get('token')!
       let welcome = true
       stream.onAbort(end)
-      // Subscribed first, then what was missed is read: nothing can fall between the two, and `told` drops what is in both.
+      // Subscribed first, then what was missed is read: nothing can fall between the two, and what comes live as well is told once.
       const missed = Number.isFinite(last) ? await context.live.since(scope.shop, last) : []
       await stream.writeSSE({ event: missed ? 'hello' : 'reset', data: '{}' })
-      queue.unshift(...(missed ?? []))
+      const told = new Set(missed?.map(({ seq }) => seq))
+      if (missed?.length) await stream.write(new Telling(scope.shop, missed).bytes)
       while (welcome && !stream.aborted && !ending.aborted) {
-        // All that waits is one write: of a busy yard's taps each screen hears many at once.
-        const next = queue.splice(0).filter(isNews)
-        if (next.length > 0) {
+        const next = queue.shift()?.only(({ seq }) => !told.has(seq))
+        if (next) {
           // Whoever was signed out or sent away hears that, and nothing more: their screen then asks and is shown the door.
-          if (next.some(({ topic }) => topic === 'people')) welcome = (await scopes.of(token)) !== undefined
-          const heard = welcome ? next : next.filter(({ topic }) => topic === 'people')
-          await stream.write(heard.map(lineOf).join(''))
+          if (next.concernsPeople) welcome = (await scopes.of(token)) !== undefined
+          const heard = welcome ? next : next.only(isOfPeople)
+          if (heard.changes.length > 0) await stream.write(heard.bytes)
           continue
         }
-        if (told.size > 5000) told.clear()
         await new Promise<void>((resolve) => {
           const timer = setTimeout(resolve, 20_000)
           wake = () => {

@@ -144,9 +144,9 @@ it('tells a yard full of screens by and by: each of them once and in order, none
   const heard = Array.from({ length: 70 }, () => [] as number[])
   const leave: (() => void)[] = []
   heard.forEach((list, i) => {
-    const stop = live.subscribe((change) => {
-      if (change.shop !== shop) return
-      list.push(change.seq)
+    const stop = live.subscribe((telling) => {
+      if (telling.shop !== shop) return
+      list.push(...telling.changes.map(({ seq }) => seq))
       // The last leaves while the first is told.
       if (i === 0) leave[69]!()
     })

@@ -1,6 +1,7 @@
 import type { Database } from '#server/database/connection.ts'
 import { type Change, changesAfter, changesOf, newestChange, pruneChanges } from './store/changes.ts'
 import { pruneSessions } from './store/sessions.ts'
+import { type Telling, tellingsOf } from './telling.ts'
 
 /** Numbers are given before commit, so a smaller one may appear after a larger; for this long we look back for it. */
 const settle = 10_000
@@ -24,7 +25,7 @@ const toldAtOnce = 20
  */
 export class Live {
   private readonly db: Database
-  private readonly listeners = new Set<(change: Change) => void>()
+  private readonly listeners = new Set<(telling: Telling) => void>()
   /** The largest number told so far. */
   private top = 0
   /** Smaller numbers not seen yet, and since when they are missed: given to a transaction that is still open, or never to come. */
@@ -71,7 +72,8 @@ export class Live {
     await this.polling
   }
 
-  subscribe(listener: (change: Change) => void): () => void {
+  /** @param listener hears what is told of every shop */
+  subscribe(listener: (telling: Telling) => void): () => void {
     this.listeners.add(listener)
     return () => this.listeners.delete(listener)
   }
@@ -114,12 +116,12 @@ export class Live {
       })
   }
 
-  private async tell(rows: readonly Change[]) {
+  private async tell(tellings: readonly Telling[]) {
     let told = 0
     // Whoever begins to listen meanwhile asks for what is there already.
     for (const listener of [...this.listeners]) {
       if (!this.listeners.has(listener)) continue
-      for (const change of rows) listener(change)
+      for (const telling of tellings) listener(telling)
       if (++told % toldAtOnce === 0) await new Promise((resolve) => setImmediate(resolve))
     }
   }
@@ -132,7 +134,7 @@ export class Live {
       this.top = Math.max(this.top, change.seq)
       this.gaps.delete(change.seq)
     }
-    if (rows.length > 0) await this.tell(rows)
+    if (rows.length > 0) await this.tell(tellingsOf(rows))
     // Longer than any transaction of ours lasts: that number was rolled back.
     for (const [seq, since] of this.gaps) if (now - since > settle) this.gaps.delete(seq)
   }
