@@ -11,17 +11,19 @@ import type { JobFacts, StainFate, WorkedStep } from './schema.ts'
 import { type Stretch, workedThrough } from './stretches.ts'
 
 /** Raised whenever what is made of a car changes: what was kept of it before is then made anew. */
-export const factsMade = 1
+export const factsMade = 2
 
 /** A car as it was handed over. */
 export interface Handed {
-  checkIn: Pick<CheckIn, 'vehicle' | 'package' | 'money'>
+  checkIn: Pick<CheckIn, 'vehicle' | 'package' | 'money' | 'condition' | 'cameFor'>
   procedure: Procedure
   /** Its whole ledger, in order. */
   events: readonly WorkEvent[]
   due: string | null
   /** The shop's own chances that were said, by stain. */
   chances?: Readonly<Record<string, { shift: number }>> | undefined
+  /** The visit that this one makes good, as it went. */
+  before?: Pick<Handed, 'procedure' | 'events'> | undefined
 }
 
 const finished = (state: WorkState, { id }: Step) => stepState(state, id).status === 'finished'
@@ -73,6 +75,24 @@ function fateOf(
   }
 }
 
+/** Surfaces that a car came back for: those that were named, else those that were found in need of something. */
+function broughtBack({ cameFor, condition }: Pick<CheckIn, 'cameFor' | 'condition'>): string[] {
+  if (cameFor && cameFor.surfaces.length > 0) return cameFor.surfaces
+  return Object.entries(condition).flatMap(([id, { soil, stains = [], hair = 0, sand = 0 }]) =>
+    soil + stains.length + hair + sand > 0 ? [id] : [],
+  )
+}
+
+/** What was not right though it had gone is held against what had been done there, not against what is done about it. */
+function lastDoneBefore({ checkIn, before }: Handed): JobFacts['again'] {
+  if (!before) return []
+  const { state } = workedThrough(before.events, before.procedure)
+  return broughtBack(checkIn).flatMap((surface) => {
+    const done = lastDone(surface, before.procedure.steps, state, state.handedOver?.at ?? '9')
+    return done ? [{ treatment: done.treatment, came: false, back: true as const }] : []
+  })
+}
+
 /** When something dried: from the end of the last wetting to when it was dry, or the car was gone. */
 function dryingOf({ steps, links }: Procedure, state: WorkState, handed: number): [number, number][] {
   return steps
@@ -95,7 +115,8 @@ const working: ReadonlySet<WorkEvent['type']> = new Set([
 ])
 
 /** @returns null for a car that was not handed over */
-export function factsOf({ checkIn, procedure, events, due, chances = {} }: Handed): JobFacts | null {
+export function factsOf(car: Handed): JobFacts | null {
+  const { checkIn, procedure, events, due, chances = {} } = car
   const { state, stretches } = workedThrough(events, procedure)
   if (!state.handedOver) return null
   const { at: handed, unfinished } = state.handedOver
@@ -117,10 +138,11 @@ export function factsOf({ checkIn, procedure, events, due, chances = {} }: Hande
     drying: dryingOf(procedure, state, Date.parse(handed)),
     again: (state.rechecks ?? [])
       .filter((r) => r.as !== 'stays')
-      .map((r) => ({
+      .map((r): JobFacts['again'][number] => ({
         treatment: lastDone(r.surface, procedure.steps, state, r.at)?.treatment ?? '',
         came: r.as === 'wicked',
-      })),
+      }))
+      .concat(lastDoneBefore(car)),
     stains: procedure.expectations.flatMap((e) =>
       e.of === 'stain' && !e.unplanned ? (fateOf(e, procedure, state, chances[e.kind]?.shift) ?? []) : [],
     ),

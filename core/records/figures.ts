@@ -16,7 +16,7 @@ const TimeLine = line({ planned: Number_, took: Number_, steps: Number_ })
 export type TimeLine = Static<typeof TimeLine>
 export const DayLine = line({ hands: Number_, drying: Number_, waiting: Number_, moving: Number_ })
 export type DayLine = Static<typeof DayLine>
-const AgainLine = line({ steps: Number_, again: Number_, came: Number_ })
+const AgainLine = line({ steps: Number_, again: Number_, came: Number_, back: Number_ })
 const StainLine = line({ of: Number_, out: Number_, said: Number_, brier: Number_, shift: Number_ })
 const KeptLine = line({ of: Number_, kept: Number_, late: Number_ })
 const SureLine = line({ said: Number_, kept: Number_, of: Number_ })
@@ -121,6 +121,7 @@ function againOf(cars: readonly Kept[]) {
       steps: done.find((d) => d.key === key)?.parts.length ?? 0,
       again: parts.length,
       came: parts.filter((p) => p.came).length,
+      back: parts.filter((p) => p.back).length,
       jobs,
     }))
     .sort((a, b) => b.again - a.again)

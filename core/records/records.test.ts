@@ -98,6 +98,23 @@ describe('what is kept of a car', () => {
     expect(again).toEqual([{ treatment: 'mist', came: true }])
     expect(stains[0]!.out).toBe(false)
   })
+  it('is what the car came back for, by what had been done there the first time', () => {
+    const events = ledger(day)
+    const back = (more: object) =>
+      factsOf({
+        checkIn: { ...checkIn, condition: {}, ...more },
+        procedure,
+        events,
+        due: null,
+        before: { procedure, events },
+      })!.again
+    const held = [{ treatment: 'mist', came: false, back: true }]
+    expect(back({ cameFor: { words: 'a ring', surfaces: ['seat-1l.seat-base'] } })).toEqual(held)
+    // Nothing was named: what was found in need of something.
+    expect(back({ condition: { 'seat-1l.seat-base': { soil: 2 }, 'seat-1r.seat-base': { soil: 0 } } })).toEqual(held)
+    // What nobody had worked on is nobody's fault.
+    expect(back({ condition: { 'seat-1r.seat-base': { soil: 2 } } })).toEqual([])
+  })
   it('gives no time of what was recorded without a line', () => {
     const events = ledger(day)
     events[3] = { ...events[3]!, offline: { at: minute(16), conflict: null } }

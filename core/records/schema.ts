@@ -56,8 +56,10 @@ export const JobFacts = Type.Object(
     hands: Type.Array(Type.Tuple([Id, Type.Number(), Type.Number()])),
     /** When something in it was drying by itself. */
     drying: Type.Array(Type.Tuple([Type.Number(), Type.Number()])),
-    /** Surfaces that were not right when they were judged dry, by what had been done to them. */
-    again: Type.Array(Type.Object({ treatment: Type.String(), came: Type.Boolean() }, Strict)),
+    /** Surfaces that were not right when they were judged dry, or that a car came `back` for, by what had been done to them. */
+    again: Type.Array(
+      Type.Object({ treatment: Type.String(), came: Type.Boolean(), back: Type.Optional(Type.Literal(true)) }, Strict),
+    ),
     stains: Type.Array(StainFate),
     /** Concentrate that the finished work asks for, ml by product. */
     products: Type.Record(Id, Minutes),

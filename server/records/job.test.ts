@@ -79,3 +79,29 @@ it('comes back as a job of its own that knows what it makes good', async () => {
   expect([twice.status, twice.body.code]).toEqual([409, 'still-here'])
   expect((await lead.send('POST', '/api/jobs', { ...again, id: uuidv7(), reworkOf: uuidv7() })).status).toBe(404)
 })
+
+it('counts against what had been done there the first time, once it has gone again', async () => {
+  const before = await record()
+  const worked = before.checkIn.condition
+  const seat = Object.keys(worked).find((surface) => /seat-base$/.test(surface))!
+  const checkIn = {
+    ...reworkCheckIn(before.checkIn, 'A ring on the left seat.', true),
+    condition: { [seat]: { soil: 2 } },
+    cameFor: { words: 'A ring on the left seat.', surfaces: [seat] },
+  }
+  const again = uuidv7()
+  const job = { id: again, checkIn, arrives: t.context.now(), due: null, reworkOf: id }
+  expect((await lead.send('POST', '/api/jobs', job)).status).toBe(200)
+  expect((await lead.send('POST', `/api/jobs/${again}/procedure`)).status).toBe(200)
+  const gone = { type: 'handed-over', data: { to: 'Mo', unfinished: 'called away' } }
+  const said = { ...gone, id: uuidv7(), device: 'desk', deviceSeq: 0, deviceTime: '' }
+  expect((await lead.send('POST', `/api/jobs/${again}/events`, said)).status).toBe(200)
+  const today = t.context.now().slice(0, 10)
+  const from = new Date(Date.parse(today) - 60 * 86_400_000).toISOString().slice(0, 10)
+  const { figures } = (await lead.get(`/api/records/figures?from=${from}&to=${today}`)).body
+  const line = figures.again.find((l: { back: number }) => l.back > 0)
+  expect(line).toMatchObject({ back: 1, jobs: expect.arrayContaining([again]) })
+  const { procedure } = (await lead.get(`/api/jobs/${id}/issued`)).body
+  const there = procedure.steps.filter((s: { surfaces: string[] }) => s.surfaces.includes(seat))
+  expect(there.map((s: { treatment: string }) => s.treatment)).toContain(line.key)
+})

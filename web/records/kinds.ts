@@ -163,6 +163,7 @@ export const kinds = {
         count('steps', columns.steps),
         count('again', columns.again),
         count('came', columns.came),
+        count('back', columns.back),
         {
           id: 'hundred',
           title: columns.hundred,
@@ -171,7 +172,11 @@ export const kinds = {
         },
         cars,
       ],
-      series: [bar('again', columns.again, '--stem'), bar('came', columns.came, '--dusk-2')],
+      series: [
+        bar('again', columns.again, '--stem'),
+        bar('came', columns.came, '--dusk-2'),
+        bar('back', columns.back, '--dusk-3'),
+      ],
     },
   ],
   money: [

@@ -19,6 +19,7 @@ const behind = (db: Database, scope: Scope) =>
       position: jobs.position,
       version: jobs.procedureVersion,
       due: jobs.due,
+      reworkOf: jobs.reworkOf,
     })
     .from(jobs)
     .leftJoin(jobFacts, eq(jobFacts.job, jobs.id))
@@ -32,8 +33,19 @@ const behind = (db: Database, scope: Scope) =>
 
 type Behind = Awaited<ReturnType<typeof behind>>[number]
 
+/** The visits that some cars make good, by the procedure they went with. */
+const madeGood = (db: Database, scope: Scope, part: readonly Behind[]) => {
+  const ids = part.flatMap((j) => j.reworkOf ?? [])
+  if (ids.length === 0) return []
+  return db
+    .select({ id: jobs.id, version: jobs.procedureVersion })
+    .from(jobs)
+    .where(and(eq(jobs.shop, scope.shop), inArray(jobs.id, ids)))
+}
+
 async function keep(db: Database, scope: Scope, part: readonly Behind[]): Promise<void> {
-  const ids = part.map((j) => j.id)
+  const read = [...part, ...(await madeGood(db, scope, part))]
+  const ids = read.map((j) => j.id)
   const rows = await db
     .select({
       job: procedures.job,
@@ -45,7 +57,7 @@ async function keep(db: Database, scope: Scope, part: readonly Behind[]): Promis
     .where(
       and(
         eq(procedures.shop, scope.shop),
-        or(...part.map((j) => and(eq(procedures.job, j.id), eq(procedures.version, j.version ?? 0)))),
+        or(...read.map((j) => and(eq(procedures.job, j.id), eq(procedures.version, j.version ?? 0)))),
       ),
     )
   const ledgers = new Map<string, WorkEvent[]>()
@@ -55,8 +67,9 @@ async function keep(db: Database, scope: Scope, part: readonly Behind[]): Promis
     .where(and(eq(events.shop, scope.shop), inArray(events.job, ids)))
     .orderBy(asc(events.job), asc(events.position))
   for (const event of lines.map(workEvent)) fileUnder(ledgers, event.job, event)
-  const kept = part.flatMap(({ id, position, due }) => {
+  const kept = part.flatMap(({ id, position, due, reworkOf }) => {
     const issued = rows.find((r) => r.job === id)
+    const before = rows.find((r) => r.job === reworkOf)
     const facts =
       issued &&
       factsOf({
@@ -65,6 +78,7 @@ async function keep(db: Database, scope: Scope, part: readonly Behind[]): Promis
         events: ledgers.get(id) ?? [],
         due,
         chances: issued.request.own?.chances,
+        before: before && { procedure: before.procedure, events: ledgers.get(before.job) ?? [] },
       })
     return facts ? [{ job: id, shop: scope.shop, position, made: factsMade, handed: facts.handed, facts }] : []
   })
