@@ -4,6 +4,15 @@ const project = (name: string, include: string[], more: object = {}) => ({
   test: { name, include, environment: 'node' as const, ...more },
 })
 
+/**
+ * What is looked at in a browser takes twice as long as all the rest. `npm test` walks the whole way of a car by keys, every screen with axe and
+ * the first screen's size; CI and `npm run test:long` open them all, and so does whoever names files (`bin/test.mjs` says which).
+ */
+const pages =
+  process.env.CHAMOMILE_PAGES === 'few'
+    ? ['keyboard', 'screens', 'budget'].map((name) => `tests/e2e/${name}.test.ts`)
+    : ['tests/e2e/*.test.ts']
+
 export default defineConfig({
   test: {
     // Both of the two cores that a small machine has; left to itself it would keep one free.
@@ -34,7 +43,7 @@ export default defineConfig({
         // Each file has a database and a server of its own, and shares only what it imports.
         isolate: false,
       }),
-      project('e2e', ['tests/e2e/*.test.ts'], {
+      project('e2e', pages, {
         globalSetup: './tests/support/demo-day.ts',
         setupFiles: './tests/support/tell-on-failure.ts',
         testTimeout: 420_000,

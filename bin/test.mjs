@@ -1,4 +1,4 @@
-// `npm test`: sets the machine up, then types, lint, build and every test. The last line counts what really ran.
+// `npm test`: sets the machine up, then types, lint, build and the tests, a tenth of what is long. The last line counts what really ran.
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -7,6 +7,9 @@ import { ensureDebianPackages, ensureNodePackages, run } from './machine.mjs'
 process.chdir(new URL('..', import.meta.url).pathname)
 ensureDebianPackages(['mariadb-server', 'chromium'])
 ensureNodePackages()
+
+const named = process.argv.slice(2)
+process.env.CHAMOMILE_PAGES ??= process.env.CHAMOMILE_LONG || named.length > 0 ? 'all' : 'few'
 
 let passed = 0
 let failed = 0
@@ -27,7 +30,7 @@ const folder = mkdtempSync(join(tmpdir(), 'chamomile-count-'))
 const file = join(folder, 'count.json')
 const code =
   built === 0
-    ? await run(['node_modules/vitest/vitest.mjs', 'run', ...process.argv.slice(2)], { CHAMOMILE_COUNT: file })
+    ? await run(['node_modules/vitest/vitest.mjs', 'run', ...named], { CHAMOMILE_COUNT: file })
     : 1
 let skipped = 0
 try {
