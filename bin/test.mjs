@@ -28,10 +28,7 @@ const built = await check('build', ['node_modules/vite/bin/vite.js', 'build', '-
 
 const folder = mkdtempSync(join(tmpdir(), 'chamomile-count-'))
 const file = join(folder, 'count.json')
-const code =
-  built === 0
-    ? await run(['node_modules/vitest/vitest.mjs', 'run', ...named], { CHAMOMILE_COUNT: file })
-    : 1
+const code = built === 0 ? await run(['node_modules/vitest/vitest.mjs', 'run', ...named], { CHAMOMILE_COUNT: file }) : 1
 let skipped = 0
 try {
   const count = JSON.parse(readFileSync(file, 'utf8'))

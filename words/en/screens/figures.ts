@@ -31,7 +31,8 @@ export const words = {
   leads: {
     times: 'Minutes of work that were planned, and what they took. Steps without a believable time are left out.',
     days: 'Everybody’s minutes from their first tap of the day to their last; breaks are left out.',
-    again: 'Surfaces that were not right once they were dry, or that a car came back for, by what had been done to them.',
+    again:
+      'Surfaces that were not right once they were dry, or that a car came back for, by what had been done to them.',
     money: 'What each car brought, and what of it went into work, product and what was used up.',
     promises: 'Cars that were ready by the time that was promised.',
     sure: 'How often a promise was kept, against the chance that was first said of it.',
