@@ -1,6 +1,7 @@
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { carA } from '../fixtures/cars.ts'
+import { carWorkedUpTo } from '../support/car-worked-up-to.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
 import { pick } from '../support/pick.ts'
 import { axe, person } from '../support/watched-page.ts'
@@ -135,4 +136,33 @@ it('found at work, needles stop the hands that are there; the lead sees who was 
   expect(troubles).toEqual([])
   await hand.context().close()
   await lead.context().close()
+})
+
+it('found without a signal, it is not lost: the lead is called with the line, and only then the place is held', async () => {
+  const { base, browser } = demo
+  const { page: lead } = await person(browser, base, 'tam', '4182')
+  const { id } = await carWorkedUpTo(lead.request, base, { plate: 'NEEDLE 2', upTo: (s) => s.stage === 'vacuum' })
+  const { page: hand } = await person(browser, base, 'jory', '5560', { width: 390, height: 844 })
+  await hand.goto(`${base}/jobs/${id}/work`)
+  await hand.getByRole('button', { name: 'Danger found' }).click()
+  const ask = hand.getByRole('dialog')
+  await pick(ask.getByRole('combobox', { name: 'Where' }), /^Driver seat base$/, 'Driver seat base')
+  await hand.context().setOffline(true)
+  await ask.getByRole('button', { name: 'Needles or sharps' }).click()
+  const stop = hand.getByRole('dialog').filter({ hasText: 'Who was told' })
+  await stop.getByRole('button', { name: 'Tam', exact: true }).click()
+  await stop.getByRole('button', { name: 'They are told' }).click()
+  await stop.getByText(/No signal: the place is not held yet/).waitFor()
+  expect(await axe(hand)).toEqual([])
+  await hand.context().setOffline(false)
+  await lead.goto(`${base}/jobs/${id}/work`)
+  await lead.getByText(/Found without a signal: needles or sharps, Driver seat base/i).waitFor()
+  await stop.getByRole('button', { name: 'They are told' }).click()
+  await stop.waitFor({ state: 'hidden' })
+  await lead.getByText('Told: Tam', { exact: false }).first().waitFor()
+  const { state } = (await (await lead.request.get(`${base}/api/jobs/${id}/work`)).json()) as {
+    state: { calls: { kind: string }[] }
+  }
+  // Called once, however often it was tapped.
+  expect(state.calls).toHaveLength(1)
 })

@@ -1,8 +1,15 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useMemo, useSyncExternalStore } from 'react'
 import { outbox } from './device-outbox.ts'
+import type { Kept } from './outbox.ts'
 import { useSignedIn } from './session.ts'
 import type { AtWork } from './work.ts'
+
+/** Taps with which a dwell may begin, and milliseconds after which none of them runs any more. */
+const begins = new Set<string>(['step-finished', 'timer-started', 'dried-on'])
+const longest = 90 * 60_000
+
+const mayRun = ({ event }: Kept) => begins.has(event.type) && Date.parse(event.deviceTime) > Date.now() - longest
 
 /** Cars in which a dwell of the person who is here may run: those tapped on this device, and of the rest what it knows. */
 export function useDwellingCars(): string[] {
@@ -18,7 +25,9 @@ export function useDwellingCars(): string[] {
     [client],
   )
   const ids = useSyncExternalStore(subscribe, () => {
-    const tapped = [...outbox.snapshot(), ...outbox.sent()].filter((e) => e.person === person).map((e) => e.job)
+    const tapped = [...outbox.snapshot(), ...outbox.sent()]
+      .filter((e) => e.person === person && mayRun(e))
+      .map((e) => e.job)
     const known = client
       .getQueryCache()
       .findAll({ queryKey: ['jobs'], predicate: ({ queryKey }) => queryKey[2] === 'work' })

@@ -68,6 +68,7 @@ export function FoundAtWork({ job, view, surfaces, catalogue, leads, onAppend, e
         stops={catalogue?.stops ?? []}
         surfaces={surfaces}
         people={Object.values(view.names)}
+        onAppend={onAppend}
         onClose={close}
       />
       {open === 'recheck' && (

@@ -4,6 +4,8 @@ import type { Surface } from '#core/cabin/schema.ts'
 import type { Stop } from '#core/catalogue/stop.ts'
 import { needsPlace } from '#core/procedures/make/findings-that-stop.ts'
 import { sentence } from '#core/units/format.ts'
+import { isPassing } from '#web/client/http.ts'
+import type { NewEvent } from '#web/client/ledger.ts'
 import { StopTold } from '#web/ui/StopTold.tsx'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
@@ -16,31 +18,44 @@ interface Props {
   surfaces: readonly Surface[]
   people: readonly string[]
   onClose: () => void
+  onAppend: (event: NewEvent) => Promise<boolean>
 }
 
 /** Something found at work that stops: what and where, then at once what to do and who was told. */
-export function HazardDialog({ job, open, stops, surfaces, people, onClose }: Props) {
+export function HazardDialog({ job, open, stops, surfaces, people, onClose, onAppend }: Props) {
   const report = useHazard(job)
   const [surface, setSurface] = useState<string>()
   const [rule, setRule] = useState<Stop>()
+  const [called, setCalled] = useState(false)
   const close = () => {
     report.reset()
+    setCalled(false)
     setRule(undefined)
     setSurface(undefined)
     onClose()
   }
   const place = surfaces.find((s) => s.id === surface)
+  const where = place ? speak.surface(place.name) : ''
+  const tell = async (stop: Stop, told: string) => {
+    try {
+      await report.mutateAsync({ rule: stop.id, told, note: '', ...(surface ? { surface } : {}) })
+      close()
+    } catch (error) {
+      // Only the server can hold the place. What was found is not lost all the same: the lead is called as soon as there is a line.
+      if (called || !isPassing(error)) return
+      const note = words.hazardCall(speak.names.of('stops', stop.id).name, where, told)
+      setCalled(await onAppend({ type: 'incident', data: { kind: 'other', note, done: '' } }))
+    }
+  }
   if (open && rule)
     return (
       <StopTold
         rule={rule}
         people={people}
-        where={place ? speak.surface(place.name) : ''}
+        where={where}
         busy={report.isPending}
-        error={report.error}
-        onTold={(told) =>
-          report.mutate({ rule: rule.id, told, note: '', ...(surface ? { surface } : {}) }, { onSuccess: close })
-        }
+        error={called && report.error ? new Error(words.hazardKept) : report.error}
+        onTold={(told) => void tell(rule, told)}
         onMistake={close}
       />
     )

@@ -2,6 +2,7 @@ import { Input, Modal, Radio, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import type { Body, Surface } from '#core/cabin/schema.ts'
 import type { DrySeen } from '#core/job/schema.ts'
+import { isPassing } from '#web/client/http.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
 import { useFailRecheck } from '#web/client/recheck.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
@@ -32,13 +33,25 @@ export function RecheckDialog({ job, body, all, surfaces, preset = [], onAppend,
   const lit = useMemo(() => new Set(chosen), [chosen])
   const [as, setAs] = useState<As>()
   const [note, setNote] = useState('')
+  const [noted, setNoted] = useState(false)
   const left = fail.data?.residuals.find((r) => r.code === 'tried' && chosen.includes(r.surface))
   const say = async () => {
     if (fail.isSuccess) return onClose()
-    if (as !== 'stays') return fail.mutate({ surfaces: chosen, wicked: as === 'wicked', note: note.trim() })
+    if (as !== 'stays') return treatAgain()
     for (const surface of chosen)
       if (!(await onAppend({ type: 'recheck-left', data: { surface, note: note.trim() } }))) return
     onClose()
+  }
+  const treatAgain = async () => {
+    try {
+      await fail.mutateAsync({ surfaces: chosen, wicked: as === 'wicked', note: note.trim() })
+    } catch (error) {
+      // How it is treated again is worked out at the server; what was seen is written down here until there is a line.
+      if (noted || !isPassing(error)) return
+      const where = surfaces.filter((s) => chosen.includes(s.id)).map((s) => speak.surface(s.name))
+      const text = words.recheckNoted(where, as === 'wicked', note.trim())
+      setNoted(await onAppend({ type: 'note', data: { text } }))
+    }
   }
   return (
     <Modal
@@ -89,7 +102,7 @@ export function RecheckDialog({ job, body, all, surfaces, preset = [], onAppend,
             value={note}
             onChange={(e) => setNote(e.target.value)}
           />
-          {fail.isError && <ErrorNotice error={fail.error} />}
+          {fail.isError && <ErrorNotice error={noted ? new Error(words.recheckKept) : fail.error} />}
         </div>
       )}
     </Modal>

@@ -141,6 +141,17 @@ export const words = {
   damageSay: 'Write it down',
   damageFound: (n: number) => (n === 1 ? '1 damage written down' : `${n} damages written down`),
   hazard: 'Danger found',
+  hazardCall: (finding: string, where: string, told: string) =>
+    `Found without a signal: ${finding}${where && `, ${where}`}. Told: ${told}. Not held yet.`,
+  hazardKept:
+    'No signal: the place is not held yet. What was found is kept here and calls the lead as soon as there is one. Hands off, and tap again then.',
+  recheckNoted: (where: readonly string[], came: boolean, seen: string) =>
+    `Failed when dry, without a signal: ${where.join(', ')} ${came ? 'came back' : 'has not come clean'}: ${seen}`.slice(
+      0,
+      1000,
+    ),
+  recheckKept:
+    'No signal: what was seen is written down here and goes along with it. How it is treated again is worked out then: tap once more.',
   hazardTitle: 'Hands off. What is it?',
   hazardLead:
     'Fuel, a battery, sharps, droppings, powder, mould, a body fluid: it stops here, and nobody goes on by themselves.',
