@@ -154,6 +154,8 @@ it('found without a signal, it is not lost: the lead is called with the line, an
   await stop.getByRole('button', { name: 'They are told' }).click()
   await stop.getByText(/No signal: the place is not held yet/).waitFor()
   expect(await axe(hand)).toEqual([])
+  // The phone says what is so: nobody has heard of it yet.
+  await hand.getByText('The lead is told as soon as there is a signal').waitFor({ state: 'attached' })
   await hand.context().setOffline(false)
   await lead.goto(`${base}/jobs/${id}/work`)
   await lead.getByText(/Found without a signal: needles or sharps, Driver seat base/i).waitFor()

@@ -11,8 +11,8 @@ interface Waiting {
 const tappedAs = (type: string) => words.tapped[type] ?? type
 
 function about({ data }: Waiting['event'], titles: ReadonlyMap<string, string>): string {
-  const { step, place, text, to, surface } = data as Record<string, string | undefined>
-  return titles.get(step ?? place ?? '') ?? text ?? to ?? surface ?? ''
+  const { step, place, text, note, to, surface } = data as Record<string, string | undefined>
+  return titles.get(step ?? place ?? '') ?? text ?? note ?? to ?? surface ?? ''
 }
 const timeOf = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: 'numeric', minute: '2-digit' })
 

@@ -15,18 +15,21 @@ interface Props {
   view: AtWork
   person: string
   leads: boolean
+  /** What was tapped here and waits for the line. */
+  kept: readonly { event: { id: string } }[]
   error: Error | null
   onAppend: (event: NewEvent) => Promise<boolean>
 }
 
 /** Who waits for the lead here, and what the lead answered to whoever asked. */
-export function Calls({ view, person, leads, error, onAppend }: Props) {
+export function Calls({ view, person, leads, kept, error, onAppend }: Props) {
   const { procedure, state, names, job } = view
   const [answering, setAnswering] = useState<Call>()
   const { timeZone } = useSignedIn()
   const open = openCalls(procedure, state)
   const told = (state.calls ?? []).filter((c) => c.answer && c.by === person && !hasGoneOn(view, c)).slice(-1)
   if (open.length + told.length === 0) return null
+  const isKept = (call: Call) => kept.some(({ event }) => event.id === call.id)
   const titleOf = (call: Call) => {
     const step = procedure.steps.find((s) => s.id === call.step)
     return call.kind === 'stuck' ? words.stuckAt(step ? speak.title(step.title) : '') : speak.incident(call.kind)
@@ -60,7 +63,7 @@ export function Calls({ view, person, leads, error, onAppend }: Props) {
                   {words.answerIt}
                 </Button>
               ) : (
-                <span className="soft">{words.leadIsTold}</span>
+                <span className="soft">{isKept(call) ? words.leadWillBeTold : words.leadIsTold}</span>
               ))}
           </li>
         ))}

@@ -198,7 +198,7 @@ export default function WorkScreen() {
           />
         )}
         <Timers view={view} now={now} besides={step?.id} busy={busy || settling} onAppend={tap} />
-        <Calls view={view} person={session.person} leads={leads} error={error} onAppend={tap} />
+        <Calls view={view} person={session.person} leads={leads} kept={kept} error={error} onAppend={tap} />
         <PlanTold />
         <Others view={view} person={session.person} />
         {mayWork && stops.map((s) => <StopCard key={s.id} {...ofStops} step={s} error={null} />)}

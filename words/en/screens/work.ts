@@ -77,6 +77,7 @@ export const words = {
   answerTo: (who: string) => `What do you tell ${who}?`,
   answerSay: 'Tell them',
   leadIsTold: 'The lead is told',
+  leadWillBeTold: 'The lead is told as soon as there is a signal',
   photoOf: (what: string) => `Photo: ${what}`,
   toHistory: 'All that was said, to print',
   dwells: 'Dwells here',
