@@ -401,7 +401,7 @@ class Choice {
       wicking.steamsAfterMist.includes(kind.group) || !kind.bans.includes('heat')
     if (this.stains.length > 0 && this.stains.every(steams)) {
       this.unbanned.add('steam')
-      this.judged.warm.delete('steam')
+      for (const known of [this.judged.cold, this.judged.warm]) known.delete('steam')
     }
     const rounds = this.unbanned.has('steam') ? ['wick_mist', 'steam'] : ['wick_mist']
     const next = rounds.slice(0, times).find((id) => !this.isDone(id) && !this.allowed([id], [id]))
