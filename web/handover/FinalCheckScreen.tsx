@@ -24,7 +24,7 @@ export default function FinalCheckScreen() {
   const work = useWork(id)
   const { append, busy, error, kept, dismiss } = useAppendEvent(id)
   const mayCheck = useMay('work.do')
-  const { person } = useSignedIn()
+  const { person, timeZone } = useSignedIn()
   const [failing, setFailing] = useState<string>()
   const looked = useLookedAt('data-check')
   const surfaces = useSurfaces(work.data?.job.body)
@@ -61,7 +61,12 @@ export default function FinalCheckScreen() {
           </span>
         </div>
         {error && failing === undefined && <ErrorNotice error={error} />}
-        <KeptHere kept={kept} titles={new Map(places.map((p) => [p.id, p.text]))} onDismiss={(o) => void dismiss(o)} />
+        <KeptHere
+          kept={kept}
+          titles={new Map(places.map((p) => [p.id, p.text]))}
+          zone={timeZone}
+          onDismiss={(o) => void dismiss(o)}
+        />
         {mayCheck && !state.handedOver && <WhoLooks view={work.data} person={person} />}
         {lookRound(work.data.places).map(({ stand, places: here }) => (
           <section key={stand} aria-label={words.stands[stand]}>

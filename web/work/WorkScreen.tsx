@@ -108,7 +108,7 @@ export default function WorkScreen() {
     return (
       <div className="stop-alone stack">
         <StopCard key={alone.id} {...ofStops} step={alone} error={error} />
-        <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />
+        <KeptHere kept={kept} titles={titles} zone={session.timeZone} onDismiss={(order) => void dismiss(order)} />
         <Conflicts view={view} titles={titles} />
       </div>
     )
@@ -126,7 +126,7 @@ export default function WorkScreen() {
           error={error}
           onAppend={tap}
         />
-        <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />
+        <KeptHere kept={kept} titles={titles} zone={session.timeZone} onDismiss={(order) => void dismiss(order)} />
         <Conflicts view={view} titles={titles} />
       </div>
     )
@@ -211,7 +211,7 @@ export default function WorkScreen() {
           onAppend={tap}
         />
         <SkillWaits view={view} steps={unskilled} error={error} onAppend={tap} />
-        <KeptHere kept={kept} titles={titles} onDismiss={(order) => void dismiss(order)} />
+        <KeptHere kept={kept} titles={titles} zone={session.timeZone} onDismiss={(order) => void dismiss(order)} />
         {!step && open.some((s) => !s.stop) && <Waits view={view} person={session.person} now={moment} />}
         {closed && (
           <section className="card row">
