@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { useRef } from 'react'
+import { type ReactNode, useRef } from 'react'
 
 interface Props {
   label: string
@@ -7,15 +7,18 @@ interface Props {
   accept: string
   busy?: boolean
   large?: boolean
+  icon?: ReactNode
+  /** A phone opens its camera. */
+  camera?: boolean
   onFile: (file: File) => void
 }
 
 /** A button that lets one file be chosen. The same file may be chosen again: after mending it, that is what people do. */
-export function FileButton({ label, accept, busy = false, large = false, onFile }: Props) {
+export function FileButton({ label, accept, busy = false, large = false, icon, camera = false, onFile }: Props) {
   const chooser = useRef<HTMLInputElement>(null)
   return (
     <>
-      <Button size={large ? 'large' : 'middle'} loading={busy} onClick={() => chooser.current?.click()}>
+      <Button size={large ? 'large' : 'middle'} icon={icon} loading={busy} onClick={() => chooser.current?.click()}>
         {label}
       </Button>
       <input
@@ -23,6 +26,7 @@ export function FileButton({ label, accept, busy = false, large = false, onFile 
         ref={chooser}
         type="file"
         accept={accept}
+        {...(camera ? { capture: 'environment' as const } : {})}
         aria-label={label}
         onChange={(e) => {
           const file = e.target.files?.[0]

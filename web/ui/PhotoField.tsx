@@ -1,7 +1,8 @@
 import { CameraOutlined } from '@ant-design/icons'
 import { Button } from 'antd'
-import { useEffect, useMemo, useRef } from 'react'
+import { useEffect, useMemo } from 'react'
 import { words } from '#words/en/screens/fields.ts'
+import { FileButton } from './FileButton.tsx'
 import './photo-field.css'
 
 interface Props {
@@ -12,7 +13,6 @@ interface Props {
 
 /** A picture from the phone's camera or from its files: seen before it is sent, and put away again in one tap. */
 export function PhotoField({ label, photo, onChange }: Props) {
-  const chooser = useRef<HTMLInputElement>(null)
   const seen = useMemo(() => (photo ? URL.createObjectURL(photo) : undefined), [photo])
   useEffect(() => () => (seen ? URL.revokeObjectURL(seen) : undefined), [seen])
   return (
@@ -25,24 +25,15 @@ export function PhotoField({ label, photo, onChange }: Props) {
           </Button>
         </>
       ) : (
-        <Button size="large" icon={<CameraOutlined />} onClick={() => chooser.current?.click()}>
-          {label}
-        </Button>
+        <FileButton
+          label={label}
+          accept="image/jpeg,image/png,image/webp"
+          icon={<CameraOutlined />}
+          camera
+          large
+          onFile={onChange}
+        />
       )}
-      <input
-        className="hidden"
-        ref={chooser}
-        type="file"
-        accept="image/jpeg,image/png,image/webp"
-        capture="environment"
-        aria-label={label}
-        onChange={(e) => {
-          const [file] = e.target.files ?? []
-          // The same picture may be chosen again.
-          e.target.value = ''
-          if (file) onChange(file)
-        }}
-      />
     </div>
   )
 }
