@@ -66,6 +66,10 @@ export function workersOf(state: WorkState): Set<string> {
   return new Set(Object.values(state.steps).flatMap((s) => s.by))
 }
 
+/** Dwells of steps that somebody worked on: theirs to come back to. */
+export const timersOf = (state: WorkState, person: string): Timer[] =>
+  state.timers.filter((t) => stepState(state, t.step).by.includes(person))
+
 /** People whom something on the car waits for: a step of theirs runs, or a timer of a step they worked on. */
 export function handsOn(state: WorkState): string[] {
   const running = Object.values(state.steps).flatMap((s) => (s.runningBy === null ? [] : [s.runningBy]))

@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useMemo, useSyncExternalStore } from 'react'
+import { timersOf } from '#core/job/reduce.ts'
 import { outbox } from './device-outbox.ts'
 import type { Kept } from './outbox.ts'
 import { useSignedIn } from './session.ts'
@@ -31,13 +32,10 @@ export function useDwellingCars(): string[] {
     const known = client
       .getQueryCache()
       .findAll({ queryKey: ['jobs'], predicate: ({ queryKey }) => queryKey[2] === 'work' })
-      .flatMap(({ queryKey, state }) =>
-        isDwelling(state.data as AtWork | undefined, person) ? [String(queryKey[1])] : [],
+      .flatMap(({ queryKey, state: { data } }) =>
+        data && timersOf((data as AtWork).state, person).length > 0 ? [String(queryKey[1])] : [],
       )
     return [...new Set([...tapped, ...known])].sort().join(' ')
   })
   return useMemo(() => ids.split(' ').filter(Boolean), [ids])
 }
-
-const isDwelling = (view: Pick<AtWork, 'state'> | undefined, person: string) =>
-  view?.state.timers.some((t) => view.state.steps[t.step]?.by.includes(person)) ?? false

@@ -7,6 +7,7 @@ import { refusal } from '#core/job/allow.ts'
 import { useAppendEvent, useWork } from '#web/client/ledger.ts'
 import { useMay, useSignedIn } from '#web/client/session.ts'
 import { useSurfaces } from '#web/client/useSurfaces.ts'
+import { clockIn } from '#web/shell/clock.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -64,7 +65,7 @@ export default function FinalCheckScreen() {
         <KeptHere
           kept={kept}
           titles={new Map(places.map((p) => [p.id, p.text]))}
-          zone={timeZone}
+          clock={(iso) => clockIn(timeZone, iso)}
           onDismiss={(o) => void dismiss(o)}
         />
         {mayCheck && !state.handedOver && <WhoLooks view={work.data} person={person} />}

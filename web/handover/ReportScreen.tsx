@@ -182,7 +182,7 @@ export default function ReportScreen() {
         <span>{words.forTheShop(shopName)}</span>
       </div>
       {said.error && <ErrorNotice error={said.error} />}
-      <KeptHere kept={said.kept} zone={zone} onDismiss={(order) => void said.dismiss(order)} />
+      <KeptHere kept={said.kept} clock={(iso) => clockIn(zone, iso)} onDismiss={(order) => void said.dismiss(order)} />
       {report.handedOver ? (
         <>
           <p className="big title-m">

@@ -1,5 +1,6 @@
 import { useMemo } from 'react'
 import { Link } from 'react-router'
+import { timersOf } from '#core/job/reduce.ts'
 import type { Timer } from '#core/job/schema.ts'
 import { useDwellingCars } from '#web/client/dwelling.ts'
 import { useWork } from '#web/client/ledger.ts'
@@ -24,10 +25,7 @@ function CarDwells({ id }: { id: string }) {
   const { person } = useSignedIn()
   const view = useWork(id).data
   const now = useNow(1000)
-  const timers = useMemo(
-    () => view?.state.timers.filter((t) => view.state.steps[t.step]?.by.includes(person)) ?? none,
-    [view, person],
-  )
+  const timers = useMemo(() => (view ? timersOf(view.state, person) : none), [view, person])
   useDwellAlarm(timers, now)
   const calling = timers.filter((t) => {
     const start = Date.parse(t.startedAt)

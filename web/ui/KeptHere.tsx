@@ -1,5 +1,3 @@
-import { sayClock } from '#core/units/format.ts'
-import { dayIn, minuteOf } from '#core/units/shop-time.ts'
 import { words } from '#words/en/screens/ui.ts'
 import './kept-here.css'
 
@@ -16,19 +14,17 @@ function about({ data }: Waiting['event'], titles: ReadonlyMap<string, string>):
   const { step, place, text, note, to, surface } = data as Record<string, string | undefined>
   return titles.get(step ?? place ?? '') ?? text ?? note ?? to ?? surface ?? ''
 }
-/** On the shop's clock, as all else on the screen, wherever the device believes it is. */
-const timeOf = (zone: string, iso: string) => sayClock(minuteOf(zone, dayIn(zone, iso), iso))
 
 /** What waits on this device to be sent, and what the server would not have, each in words. */
 export function KeptHere({
   kept,
   titles = new Map(),
-  zone,
+  clock,
   onDismiss,
 }: {
   kept: readonly Waiting[]
-  /** The shop's time zone. */
-  zone: string
+  /** Says a moment on the shop's clock, as all else on the screen. */
+  clock: (iso: string) => string
   titles?: ReadonlyMap<string, string>
   onDismiss: (order: number) => void
 }) {
@@ -45,7 +41,7 @@ export function KeptHere({
                 <span>
                   {tappedAs(k.event.type)}: {about(k.event, titles)}
                 </span>
-                <span className="soft">{timeOf(zone, k.event.deviceTime)}</span>
+                <span className="soft">{clock(k.event.deviceTime)}</span>
               </li>
             ))}
           </ul>
@@ -53,9 +49,7 @@ export function KeptHere({
       )}
       {refused.map((k) => (
         <section key={k.order} className="told">
-          <strong>
-            {words.notTaken(tappedAs(k.event.type), about(k.event, titles), timeOf(zone, k.event.deviceTime))}
-          </strong>{' '}
+          <strong>{words.notTaken(tappedAs(k.event.type), about(k.event, titles), clock(k.event.deviceTime))}</strong>{' '}
           {k.refused}{' '}
           <button type="button" className="plain-button" onClick={() => onDismiss(k.order)}>
             {words.readIt}

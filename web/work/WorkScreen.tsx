@@ -11,7 +11,7 @@ import { type NewEvent, useAppendEvent, useWork } from '#web/client/ledger.ts'
 import { useCatalogue, useMay, useSignedIn } from '#web/client/session.ts'
 import { useSheetsHere } from '#web/client/sheets.ts'
 import { useSurfaces } from '#web/client/useSurfaces.ts'
-import { useNow } from '#web/shell/clock.ts'
+import { clockIn, useNow } from '#web/shell/clock.ts'
 import { useRouteId } from '#web/shell/useRouteId.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
@@ -88,6 +88,7 @@ export default function WorkScreen() {
   if (!view) return null
   const { procedure, state } = view
   const moment = new Date(now).toISOString()
+  const clock = (iso: string) => clockIn(session.timeZone, iso)
   const step = nextStep(view, session.person, moment, taken)
   const held = step && !step.stop ? stands({ type: 'step-finished', data: { step: step.id } }) : undefined
   const unskilled = mayWork ? waitingForSkill(view, session.person, leads, moment) : []
@@ -108,7 +109,7 @@ export default function WorkScreen() {
     return (
       <div className="stop-alone stack">
         <StopCard key={alone.id} {...ofStops} step={alone} error={error} />
-        <KeptHere kept={kept} titles={titles} zone={session.timeZone} onDismiss={(order) => void dismiss(order)} />
+        <KeptHere kept={kept} titles={titles} clock={clock} onDismiss={(order) => void dismiss(order)} />
         <Conflicts view={view} titles={titles} />
       </div>
     )
@@ -126,7 +127,7 @@ export default function WorkScreen() {
           error={error}
           onAppend={tap}
         />
-        <KeptHere kept={kept} titles={titles} zone={session.timeZone} onDismiss={(order) => void dismiss(order)} />
+        <KeptHere kept={kept} titles={titles} clock={clock} onDismiss={(order) => void dismiss(order)} />
         <Conflicts view={view} titles={titles} />
       </div>
     )
@@ -211,7 +212,7 @@ export default function WorkScreen() {
           onAppend={tap}
         />
         <SkillWaits view={view} steps={unskilled} error={error} onAppend={tap} />
-        <KeptHere kept={kept} titles={titles} zone={session.timeZone} onDismiss={(order) => void dismiss(order)} />
+        <KeptHere kept={kept} titles={titles} clock={clock} onDismiss={(order) => void dismiss(order)} />
         {!step && open.some((s) => !s.stop) && <Waits view={view} person={session.person} now={moment} />}
         {closed && (
           <section className="card row">
