@@ -2,7 +2,7 @@ import { catalogue } from '#catalogue/catalogue.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { plan } from '#core/plan/plan.ts'
 import { toActivities } from '#core/procedures/activities.ts'
-import { decisions, limitOf, timeMenu } from '#core/procedures/limit/time-limit.ts'
+import { decisions, fitWithin, limitOf, timeMenu } from '#core/procedures/limit/time-limit.ts'
 import { generateProcedure, reviewProcedure } from '#core/procedures/make/generate.ts'
 import type { Edit } from '#core/procedures/schema.ts'
 import { bodyNamed, carA, carB, requestFor } from '../../tests/fixtures/cars.ts'
@@ -46,6 +46,7 @@ export async function engines() {
     checkWhileDraggingMs: mean(30, () => reviewProcedure({ ...severe, edits }, catalogue)),
     knapsackMs: mean(10, () => frontier(items, setUp, related)),
     timeMenuOnceMs: mean(2, () => timeMenu(severe, 1, catalogue)),
+    fitTwoHoursForTwoMs: mean(2, () => fitWithin(severe, { minutes: 120, crew: 2 }, catalogue)),
     sliderMoveMs: mean(50, () => {
       minutes = minutes >= 600 ? 60 : minutes + 10
       limitOf(menu, { minutes, crew: 1 }, severe, catalogue)

@@ -1,5 +1,5 @@
 import { Button, Progress, Segmented, Slider } from 'antd'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { limitOf } from '#core/procedures/limit/time-limit.ts'
 import type { TimeLimit as Limit, ProcedureRequest } from '#core/procedures/schema.ts'
 import { sayMinutes } from '#core/units/format.ts'
@@ -21,13 +21,26 @@ interface Props {
 
 const shortest = 60
 const longest = 600
+/** Milliseconds the slider rests before its time is looked at closely. */
+const rests = 400
 
 /** A slider from one hour to all day: what fits, what is left out, what half an hour more would buy. */
 export function TimeLimit({ request, catalogue, crew, onCrew, limit, onUse, onDrop }: Props) {
-  const { weighing, start, stop } = useTimeMenu(request, catalogue)
+  const { weighing, start, stop, look } = useTimeMenu(request, catalogue)
   const [minutes, setMinutes] = useState(limit?.minutes ?? 180)
-  const found =
-    weighing.state === 'done' ? limitOf(weighing.menu, { minutes, crew: weighing.crew }, request, catalogue) : undefined
+  const weighed = weighing.state === 'done'
+  const closely = weighed && weighing.closely?.minutes === minutes ? weighing.closely : undefined
+  const found = closely
+    ? closely.found
+    : weighed
+      ? limitOf(weighing.menu, { minutes, crew: weighing.crew }, request, catalogue)
+      : undefined
+  const looking = weighed && !closely
+  useEffect(() => {
+    if (!looking) return
+    const resting = setTimeout(() => look(minutes), rests)
+    return () => clearTimeout(resting)
+  }, [looking, minutes, look])
   return (
     <section className="card time-limit" aria-labelledby="fit">
       <div className="row spread">
@@ -111,10 +124,11 @@ export function TimeLimit({ request, catalogue, crew, onCrew, limit, onUse, onDr
           </div>
           <Button
             type="primary"
-            disabled={!found.limit.fits}
+            loading={looking}
+            disabled={looking || !found.limit.fits}
             onClick={() => onUse({ minutes, crew: weighing.crew }, found.entry.rungs)}
           >
-            {words.use}
+            {looking ? words.looking : words.use}
           </Button>
         </>
       )}

@@ -12,26 +12,52 @@ export interface Weighed extends Item {
   importance: Importance
 }
 
-/** What the first rung of all that must be done is worth beyond any other gain, halved with each place in its order. */
-const mustWorth = 1e6
 /** So many times over the first rung of what should be done weighs. */
 const shouldTimes = 20
+
+/** Where a surface stands in the order of what must be done, the front row before those behind it; undefined where it need not be. */
+export const placeInOrder = ({ must, row }: Surface): number | undefined =>
+  must === undefined ? undefined : must + (row > 1 ? 0.5 : 0)
 
 /**
  * What a surface gains from a rung: levels of soil it takes off, the first of them fourfold, because loose dirt is what everybody sees, and
  * what else is seen and felt there (hair, grit, stains); weighed by its area and by how much it is seen and touched. In proportion to area, so
- * that cutting a panel into patches changes nothing. The first rung of what must be done outweighs all that comes after it in its order.
- * @param ofIts how many surfaces share its place in that order
+ * that cutting a panel into patches changes nothing.
  */
-export function worthOf(surface: Surface, condition: Work['condition'], rung: number, ofIts: number): number {
+export function worthOf(surface: Surface, condition: Work['condition'], rung: number): number {
   if (rung === 0) return 0
   const extras = (condition.hair ?? 0) + (condition.sand ?? 0) + (condition.stains ?? []).length
   const gain = (surface.visibility + surface.touch) * surface.area
   const worth = gain * (3 + Math.min(rung, condition.soil) + extras / 2)
-  // The front row before those behind it.
-  const place = (surface.must ?? 0) + (surface.row > 1 ? 0.5 : 0)
-  if (surface.must !== undefined) return mustWorth / 2 ** place / ofIts + worth
-  return surface.extra ? worth : worth + shouldTimes * gain
+  return importanceOf(surface) === 'should' ? worth + shouldTimes * gain : worth
+}
+
+/** Worths are kept in so many whole parts of one, so that their sums are exact. */
+const parts = 100
+
+/**
+ * The items with what must be done in its order: one more of an earlier place is worth more than all of the later ones, whatever they come to. The
+ * places are the digits of a number, each with as many values as its items can be worked, and the gains come below the last of them.
+ * @param placeOf an item's place in that order
+ */
+export function inOrder<T extends Item>(items: readonly T[], placeOf: (item: T) => number | undefined): T[] {
+  const whole = (value: number) => Math.round(value * parts)
+  const most = (item: T) => Math.max(...item.options.map((o) => whole(o.value)))
+  const worked = new Map<number, number>()
+  for (const item of items) {
+    const place = placeOf(item)
+    if (place !== undefined) worked.set(place, (worked.get(place) ?? 0) + 1)
+  }
+  let digit = 1 + items.reduce((sum, item) => sum + most(item), 0)
+  const worth = new Map<number, number>()
+  for (const [place, count] of [...worked].sort(([a], [b]) => b - a)) {
+    worth.set(place, digit)
+    digit *= count + 1
+  }
+  return items.map((item) => {
+    const first = worth.get(placeOf(item) ?? Number.NaN) ?? 0
+    return { ...item, options: item.options.map((o) => ({ ...o, value: whole(o.value) + (o.rung > 0 ? first : 0) })) }
+  })
 }
 
 const works = (option: Option) => option.minutes > 0

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
+import type { Surface } from '#core/cabin/schema.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
 import type { ProcedureRequest } from '#core/procedures/schema.ts'
@@ -143,16 +144,36 @@ describe('the choice under a time limit', () => {
 describe('what the customer sees comes first', () => {
   // Written by hand from what a lead says, not from the catalogue.
   const musts = ['wheel-front', 'lever', 'door-pull', 'seat-base', 'seat-back', 'dash-face', 'screen', 'cup-holders']
+  /** In the order they go in where not all of them fit, the front row before those behind it. */
+  const inTheirOrder: readonly { kinds: readonly string[]; behind?: true }[] = [
+    { kinds: ['wheel-front', 'wheel-back'] },
+    { kinds: ['lever'] },
+    { kinds: ['door-pull'] },
+    { kinds: ['door-pull'], behind: true },
+    { kinds: ['seat-base', 'seat-back'] },
+    { kinds: ['seat-base', 'seat-back'], behind: true },
+    { kinds: ['carpet'] },
+    { kinds: ['dash-face'] },
+    { kinds: ['screen', 'cluster'] },
+    { kinds: ['cup-holders'] },
+    { kinds: ['glass-front'] },
+  ]
   const extras = ['jamb', 'door-seal', 'glass-side-out', 'glass-front-out', 'headliner', 'load-floor', 'load-side']
   const kindsWorked = (request: ProcedureRequest, minutes: number, crew: number) => {
     const procedure = fittedProcedure({ ...request, timeLimit: { minutes, crew } }, catalogue)
     const worked = new Set(procedure.steps.flatMap((s) => (s.area > 0 ? s.surfaces : [])))
-    const of = (kinds: readonly string[]) => {
-      const there = surfacesOf(request.checkIn.vehicle.body, catalogue.surfaces).filter((s) => kinds.includes(s.kind))
-      return { there: there.length, worked: there.filter((s) => worked.has(s.id)).length }
-    }
-    return { limit: procedure.limit!, musts: of(musts), extras: of(extras), of }
+    const all = surfacesOf(request.checkIn.vehicle.body, catalogue.surfaces)
+    const count = (there: readonly Surface[]) => ({
+      there: there.length,
+      worked: there.filter((s) => worked.has(s.id)).length,
+    })
+    const of = (kinds: readonly string[]) => count(all.filter((s) => kinds.includes(s.kind)))
+    const places = inTheirOrder.map(({ kinds, behind = false }) =>
+      count(all.filter((s) => kinds.includes(s.kind) && s.row > 1 === behind)),
+    )
+    return { limit: procedure.limit!, musts: of(musts), extras: of(extras), of, places }
   }
+  const share = ({ there, worked }: { there: number; worked: number }) => `${worked} of ${there}`
 
   it('an hour alone on a used hatchback: wheel, lever and pulls, seats vacuumed; no jamb, no outside glass, no headliner', () => {
     const hour = kindsWorked(soiled(2), 60, 1)
@@ -165,6 +186,23 @@ describe('what the customer sees comes first', () => {
     const { musts: done } = kindsWorked(soiled(2), 120, 1)
     expect(done.worked).toBe(done.there)
   })
+  it('an hour and a half alone on a severe carrier: every seat vacuumed, and the floor waits, for it comes after them', () => {
+    const { places } = kindsWorked(soiled(3, 'carrier'), 90, 1)
+    expect(places.slice(0, 6).map(share)).toEqual(['2 of 2', '1 of 1', '2 of 2', '2 of 2', '4 of 4', '10 of 10'])
+    expect(places[6]!.worked).toBe(0)
+    expect(places[7]!.worked).toBe(1)
+  })
+  it('an hour on a severe estate: the front seats before those behind them', () => {
+    const { places } = kindsWorked(soiled(3, 'estate'), 60, 1)
+    expect(places.slice(0, 5).map(share)).toEqual(['2 of 2', '1 of 1', '2 of 2', '2 of 2', '4 of 4'])
+    expect(places[5]!.worked).toBeLessThan(places[5]!.there)
+  })
+  it('an hour for two on a severe carrier: while one vacuums all the seats, the other does what needs no vacuum', () => {
+    const { places, of } = kindsWorked(soiled(3, 'carrier'), 60, 2)
+    expect(places.slice(0, 6).map(share)).toEqual(['2 of 2', '1 of 1', '2 of 2', '2 of 2', '4 of 4', '10 of 10'])
+    expect(places.slice(7, 10).map(share)).toEqual(['1 of 1', '2 of 2', '1 of 1'])
+    expect(of(['dash-top']).worked).toBe(1)
+  })
   const cars: [string, number][] = [
     ['hatchback', 2],
     ['estate', 3],
@@ -174,14 +212,16 @@ describe('what the customer sees comes first', () => {
     '%s at soil %i: whatever the limit, nothing extra before what must be done, and the time is used',
     (body, soil) => {
       for (const crew of whole ? [1, 2] : [2]) {
-        let worth = -1
+        let before: number[] = []
         for (const minutes of whole ? [60, 120, 180, 240, 300, 360] : [60, 240]) {
-          const { limit, musts: done, extras: more } = kindsWorked(soiled(soil, body), minutes, crew)
+          const { limit, musts: done, extras: more, places } = kindsWorked(soiled(soil, body), minutes, crew)
           const label = `${minutes} min, ${crew} on it`
           if (done.worked < done.there) expect(more.worked, label).toBe(0)
-          // What must be done is never less for more time.
-          expect(done.worked, label).toBeGreaterThanOrEqual(worth)
-          worth = done.worked
+          // What must be done is never less for more time: no place in its order loses unless an earlier one gains.
+          const now = places.map(({ worked }) => worked)
+          const change = now.map((n, i) => n - (before[i] ?? 0)).find((n) => n !== 0)
+          expect(change ?? 0, label).toBeGreaterThanOrEqual(0)
+          before = now
           if (limit.fits && limit.leftOut.length > 0) expect(limit.clock, label).toBeGreaterThanOrEqual(0.92 * minutes)
         }
       }

@@ -15,7 +15,8 @@ import { type PlaceSaid, placeSaid } from '#core/procedures/messages.ts'
 import type { FitLimit, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import { fileUnder } from '#core/units/file-under.ts'
 import { clockOf } from './clock.ts'
-import { importanceOf, phasesOf, type Weighed, worthOf } from './importance.ts'
+import { filled } from './fill.ts'
+import { importanceOf, inOrder, phasesOf, placeInOrder, type Weighed, worthOf } from './importance.ts'
 import { frontier, type Option, type Point } from './knapsack.ts'
 import { frontierOfMany } from './many.ts'
 
@@ -45,8 +46,6 @@ function optionsOf(
   setting: Setting,
   longestDrying: number,
   air: Air,
-  /** Surfaces by their place in the order of what must be done. */
-  musts: ReadonlyMap<number | undefined, number>,
 ): Option[] {
   const soil = Math.max(...surfaces.map((s) => condition[s.id]?.soil ?? 0))
   const rungsOf = (rung: number) => ({ ...setting, rungs: new Map(surfaces.map((s) => [s.id, rung])) })
@@ -68,7 +67,7 @@ function optionsOf(
     options.push({
       rung,
       minutes: sum(works.map(workMinutes)),
-      value: sum(surfaces.map((s) => worthOf(s, condition[s.id] ?? { soil: 0 }, rung, musts.get(s.must) ?? 1))),
+      value: sum(surfaces.map((s) => worthOf(s, condition[s.id] ?? { soil: 0 }, rung))),
       uses: unique(works.map((w) => w.treatment.id)),
     })
   }
@@ -100,23 +99,22 @@ export function decisions(request: ProcedureRequest, catalogue: Catalogue, longe
     const key = alone
       ? s.id
       : // What is extra is done all of it or not: nobody takes the glass towels round the car for one pane outside.
-        `${s.group} ${s.zoneGroup} ${s.extra ? '' : s.material} ${c.soil} ${c.hair ?? 0} ${(c.stains ?? []).length} ${s.must ?? ''} ${s.extra ?? ''}`
+        `${s.group} ${s.zoneGroup} ${s.extra ? '' : s.material} ${c.soil} ${c.hair ?? 0} ${(c.stains ?? []).length} ${placeInOrder(s) ?? ''} ${s.extra ?? ''}`
     fileUnder(groups, key, s)
   }
   const order = (s: Surface) => catalogue.programmes.findIndex((p) => p.groups.includes(s.group))
   const list = [...groups].sort(([, a], [, b]) => order(a[0]!) - order(b[0]!))
-  const musts = new Map<number | undefined, number>()
-  for (const { must } of marked) musts.set(must, (musts.get(must) ?? 0) + 1)
   const { air: stands, outside } = dryingIn(request, setting.means.equipment, false, catalogue)
   const air = { ...outside, speed: stands.speed }
-  const items: Weighed[] = list
+  const decided: Weighed[] = list
     .map(([id, surfaces]) => ({
       id,
       importance: importanceOf(surfaces[0]!),
-      options: optionsOf(surfaces, condition, setting, longestDrying, air, musts),
+      options: optionsOf(surfaces, condition, setting, longestDrying, air),
     }))
     // Where no rung has anything to do there is nothing to decide, and nothing to leave out.
     .filter((item) => item.options.some((o) => o.minutes > 0))
+  const items = inOrder(decided, ({ id }) => placeInOrder(groups.get(id)![0]!))
   const treatments = new Map<string, Treatment>(catalogue.treatments.map((t) => [t.id, t]))
   // Only uses with a set-up of their own or of their machine are worth remembering.
   const priced = new Set(
@@ -170,23 +168,23 @@ const onTheClock = ({ clock }: MenuEntry) => clock
 
 /** What there is to choose from, for each longest drying, the least first; and what a choice comes to by the planner. */
 function choices(request: ProcedureRequest, crew: number, catalogue: Catalogue) {
-  const frontiers = dryingCaps.map((cap) => {
-    const { items, setUp, related, spread, frontier } = decisions(request, catalogue, cap)
-    const points = phasesOf(items).flatMap((phase) => frontier(phase, setUp, related))
-    return { points: rising(points, (p) => p.minutes), spread }
-  })
   // What a limit never has time for is not in it, whichever limit it will be.
   const hurried = { ...request, crew, timeLimit: request.timeLimit ?? { minutes: longestLimit, crew } }
-  const planned = ({ value, rungs }: Point, spread: (rungs: Point['rungs']) => MenuEntry['rungs']): MenuEntry => {
-    const entry = { value, rungs: spread(rungs) }
-    const procedure = reviewProcedure({ ...hurried, rungs: entry.rungs }, catalogue, true)
-    return { ...entry, attended: procedure.totals.attended, clock: clockOf(procedure, crew) }
-  }
-  return { frontiers, planned }
+  return dryingCaps.map((cap) => {
+    const { items, setUp, related, spread, frontier } = decisions(request, catalogue, cap)
+    const points = phasesOf(items).flatMap((phase) => frontier(phase, setUp, related))
+    const planned = ({ value, rungs }: Point): MenuEntry => {
+      const entry = { value, rungs: spread(rungs) }
+      const procedure = reviewProcedure({ ...hurried, rungs: entry.rungs }, catalogue, true)
+      return { ...entry, attended: procedure.totals.attended, clock: clockOf(procedure, crew) }
+    }
+    return { points: rising(points, (p) => p.minutes), items, planned }
+  })
 }
 
 /**
- * Choices of rungs from the least to everything, each with its minutes on the clock by the planner: the answer to every time limit at once.
+ * Choices of rungs from the least to everything, each with its minutes on the clock by the planner: the answer to every time limit at once,
+ * nearly: `fitWithin` looks closer at one.
  * What is worth less and takes longer than another is left out, so value rises with the minutes.
  * @param keepGoing asked between plans; false ends early with what there is
  */
@@ -196,29 +194,29 @@ export function timeMenu(
   catalogue: Catalogue,
   keepGoing: (share: number) => boolean = () => true,
 ): MenuEntry[] {
-  const { frontiers, planned } = choices(request, crew, catalogue)
-  const points = frontiers.flatMap(({ points, spread }) => spaced(points, asked).map((point) => ({ point, spread })))
+  const asks = choices(request, crew, catalogue).flatMap(({ points, planned }) =>
+    spaced(points, asked).map((point) => () => planned(point)),
+  )
   const entries: MenuEntry[] = []
-  for (const [i, { point, spread }] of points.entries()) {
-    if (!keepGoing(i / points.length) && entries.length > 0) break
-    entries.push(planned(point, spread))
+  for (const [i, ask] of asks.entries()) {
+    if (!keepGoing(i / asks.length) && entries.length > 0) break
+    entries.push(ask())
   }
   return rising(entries, onTheClock)
 }
 
-/** The menu round a few limits: of each frontier the choices between which the planner says that the limit lies. */
+/** The menu round a few limits: of each frontier the choices between which the planner says that the limit lies, with what fits beside them. */
 function menuRound(
   request: ProcedureRequest,
   crew: number,
   catalogue: Catalogue,
   limits: readonly number[],
 ): MenuEntry[] {
-  const { frontiers, planned } = choices(request, crew, catalogue)
-  const entries = frontiers.flatMap(({ points, spread }) => {
-    const known = new Map<number, MenuEntry>()
-    const at = (i: number) => {
-      const entry = known.get(i) ?? planned(points[i]!, spread)
-      known.set(i, entry)
+  const entries = choices(request, crew, catalogue).flatMap(({ points, items, planned }) => {
+    const known = new Map<Point, MenuEntry>()
+    const entryOf = (point: Point) => {
+      const entry = known.get(point) ?? planned(point)
+      known.set(point, entry)
       return entry
     }
     let low = 0
@@ -227,12 +225,16 @@ function menuRound(
       let high = points.length - 1
       while (low < high) {
         const middle = Math.ceil((low + high) / 2)
-        if (at(middle).clock <= limit) low = middle
+        if (entryOf(points[middle]!).clock <= limit) low = middle
         else high = middle - 1
       }
-      at(low)
+      const most = filled(items, points[low]!, (point) => {
+        const { clock, attended } = entryOf(point)
+        return clock <= limit ? crew * limit - attended : undefined
+      })
+      entryOf(most)
     }
-    at(points.length - 1)
+    entryOf(points.at(-1)!)
     return [...known.values()]
   })
   return rising(entries, onTheClock)
@@ -288,12 +290,18 @@ function leftOut(entry: MenuEntry, request: ProcedureRequest, catalogue: Catalog
   })
 }
 
+/** The choice for a limit, and what it leaves out. */
+export interface Fitted {
+  entry: MenuEntry
+  limit: FitLimit
+}
+
 export function limitOf(
   menu: readonly MenuEntry[],
   limit: { minutes: number; crew: number },
   request: ProcedureRequest,
   catalogue: Catalogue,
-): { entry: MenuEntry; limit: FitLimit } | undefined {
+): Fitted | undefined {
   const entry = entryWithin(menu, limit.minutes) ?? menu[0]
   if (!entry) return undefined
   return {
@@ -311,13 +319,19 @@ export function limitOf(
   }
 }
 
+/** What fits one limit, looked at closely: with all that still fits beside it. */
+export function fitWithin(
+  request: ProcedureRequest,
+  limit: { minutes: number; crew: number },
+  catalogue: Catalogue,
+): Fitted | undefined {
+  const menu = menuRound(request, limit.crew, catalogue, [limit.minutes, limit.minutes + moreMinutes])
+  return limitOf(menu, limit, request, catalogue)
+}
+
 /** The procedure of a request, its rungs chosen to fit the time limit it names. Without one, or with rungs given, as `generateProcedure`. */
 export function fittedProcedure(request: ProcedureRequest, catalogue: Catalogue): Procedure {
-  const { timeLimit } = request
-  if (!timeLimit || request.rungs) return generateProcedure(request, catalogue)
-  const limits = [timeLimit.minutes, timeLimit.minutes + moreMinutes]
-  const menu = menuRound(request, timeLimit.crew, catalogue, limits)
-  const found = limitOf(menu, timeLimit, request, catalogue)
+  const found = request.timeLimit && !request.rungs && fitWithin(request, request.timeLimit, catalogue)
   if (!found) return generateProcedure(request, catalogue)
   return { ...generateProcedure({ ...request, rungs: found.entry.rungs }, catalogue), limit: found.limit }
 }

@@ -124,6 +124,7 @@ export const words = {
   more: '30 minutes more buy',
   nothingMore: 'nothing further',
   use: 'Work to this',
+  looking: 'Looking what else fits',
   fitted: (minutes: string) => `Chosen to fit ${minutes}.`,
   drop: 'Everything again',
   // Standards and rules
