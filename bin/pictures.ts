@@ -78,6 +78,7 @@ await shoot(lead, 'plans', `/jobs/${pottery}/procedure`, async (page) => {
   const slider = page.getByRole('slider')
   await slider.waitFor({ timeout: 30_000 })
   for (let i = 0; i < 4; i++) await slider.press('ArrowLeft')
+  await page.getByRole('button', { name: 'Work to this' }).waitFor({ timeout: 60_000 })
 })
 await shoot(lead, 'drying', `/jobs/${pottery}/drying`, async (page) => {
   await page.locator('.curve .main-svg').first().waitFor()
