@@ -1,5 +1,7 @@
 import type { Component } from '#core/plan/problem/components.ts'
 import { criticalChain } from '#core/plan/problem/critical.ts'
+import type { Obstacle } from '#core/plan/problem/impossible.ts'
+import { type Overtaking, share } from '#core/plan/problem/overtaking.ts'
 import type { Problem } from '#core/plan/problem/problem.ts'
 import type { Random } from '#core/units/random.ts'
 import type { Solution } from './solve.ts'
@@ -26,6 +28,10 @@ export interface Ground {
   now: Solution
   /** Start of each component in the plan as it is. */
   start: Float64Array
+  /** What can never be placed. */
+  known: ReadonlyMap<number, Obstacle>
+  /** Pairs that no order of the table turns round. */
+  overtakings: readonly Overtaking[]
   random: Random
 }
 
@@ -137,31 +143,60 @@ const gather: Move = ({ wished }, { problem, now, random }) => {
     if (now.board.placed[a]?.people.includes(from) && problem.acts[a]!.able.includes(to)) wished[a] = to
 }
 
+/** Whether something is late, or finds no room that might have it. */
+const isShort = ({ now, known }: Pick<Ground, 'now' | 'known'>) => now.failed.size > known.size || now.score[1] > 0
+
+/** Whether so many people are enough for all of some activities. */
+const canDoAll = (acts: readonly number[], people: ReadonlySet<number>, { acts: all, pins }: Problem) =>
+  acts.every((a) => pins.has(a) || all[a]!.able.filter((p) => people.has(p)).length >= all[a]!.crew)
+
 /**
- * Fewer people than a job has, those there or others, who can do all of it; undefined where a few tries find none, and where somebody is late:
+ * Fewer people than a job has, those there or others, who can do all of it; undefined where a few tries find none, and where something is late or left over:
  * then nobody is spared for the sake of hand-overs.
  */
 export function smallerTeam(
   job: number,
-  { problem, now, random }: Pick<Ground, 'problem' | 'now' | 'random'>,
+  { problem, now, known, random }: Pick<Ground, 'problem' | 'now' | 'known' | 'random'>,
 ): ReadonlySet<number> | undefined {
   const { acts } = problem.jobs[job]!
   const there = [...new Set(acts.flatMap((a) => now.board.placed[a]?.people ?? []))]
-  if (there.length < 2 || now.score[1] > 0) return undefined
+  if (there.length < 2 || isShort({ now, known })) return undefined
   const from = random() < 0.5 ? there : problem.people.map((_, p) => p)
   const left = new Set<number>()
   for (let tries = 0; tries < 4 * from.length && left.size < there.length - 1; tries++)
     left.add(from[int(random, from.length)]!)
-  const canAll = acts.every((a) => {
-    const { crew, able } = problem.acts[a]!
-    return problem.pins.has(a) || able.filter((p) => left.has(p)).length >= crew
+  return canDoAll(acts, left, problem) ? left : undefined
+}
+
+/** All so many of a list, each in its order. */
+function combinations(list: readonly number[], size: number): number[][] {
+  if (size === 0) return [[]]
+  return list.flatMap((head, i) => combinations(list.slice(i + 1), size - 1).map((rest) => [head, ...rest]))
+}
+
+/** Most people of whom all teams are looked at: of seven there are 35 of four. */
+const peopleAtMost = 7
+
+/** For each job all teams of one person fewer than are on it who can do it; none where something is late or left over. */
+export function smallerTeams(ground: Ground): { job: number; people: ReadonlySet<number> }[] {
+  const { problem, now } = ground
+  if (isShort(ground) || problem.people.length > peopleAtMost) return []
+  const everybody = problem.people.map((_, p) => p)
+  return problem.jobs.flatMap(({ acts }, job) => {
+    const there = new Set(acts.flatMap((a) => now.board.placed[a]?.people ?? []))
+    if (there.size < 2) return []
+    return combinations(everybody, there.size - 1).flatMap((some) => {
+      const people = new Set(some)
+      return canDoAll(acts, people, problem) ? [{ job, people }] : []
+    })
   })
-  return canAll ? left : undefined
 }
 
 /** Jobs are left to fewer people, who then are waited for; or, one time in three, to anybody again. */
-const team: Move = ({ teams }, ground) => {
+const team: Move = (order, ground) => {
   const { problem, random } = ground
+  if (isShort(ground)) return stretch(order, ground)
+  const { teams } = order
   for (let n = 1 + int(random, 2); n > 0; n--) {
     const job = int(random, problem.jobs.length)
     teams[job] = random() < 1 / 3 ? undefined : smallerTeam(job, ground)
@@ -176,6 +211,59 @@ const later: Move = ({ floor }, { problem, now, random }) => {
   if (floor[act]! > 0 && random() < 0.5) floor[act] = 0
   else floor[act] = at.start + 1 + int(random, 30)
   if (random() < 0.3) for (const a of problem.jobs[problem.acts[act]!.job]!.acts) if (random() < 0.5) floor[a] = 0
+}
+
+/** When what waits behind something could begin and end if it went first; undefined where that is no sooner. */
+function goingFirst({ ahead, behind }: Overtaking, { problem, now: { board } }: Ground): { end: number } | undefined {
+  const [one, other] = [problem.acts[ahead]!, problem.acts[behind]!]
+  const [at, was] = [board.placed[ahead]!, board.placed[behind]!]
+  board.remove(one)
+  board.remove(other)
+  const first = board.earliest(other, board.window(other).low, was.start - 1)
+  board.place(other, was)
+  board.place(one, at)
+  return first
+}
+
+/** What may be waiting for one activity of a plan: done after it, and never at once with it. */
+function waitingFor(ahead: number, { problem, now: { board } }: Ground): number[] {
+  const [one, at] = [problem.acts[ahead]!, board.placed[ahead]]
+  if (!at || problem.pins.has(ahead)) return []
+  return problem.acts.flatMap((other) => {
+    const then = board.placed[other.index]
+    if (!then || then.start < at.end || problem.pins.has(other.index)) return []
+    const apart = share(one, other) || at.people.some((person) => then.people.includes(person))
+    return apart ? [other.index] : []
+  })
+}
+
+/** All pairs of a plan of which the second may be waiting for the first. */
+export const waitingPairs = (ground: Ground): Overtaking[] =>
+  ground.problem.acts.flatMap(({ index: ahead }) => waitingFor(ahead, ground).map((behind) => ({ ahead, behind })))
+
+/** Something is begun only when what it stood in the way of is done; false where that would be no sooner. */
+export function letGoFirst({ floor }: Order, pair: Overtaking, ground: Ground): boolean {
+  const { placed } = ground.now.board
+  const [at, then] = [placed[pair.ahead], placed[pair.behind]]
+  if (!at || !then || then.start < at.end) return false
+  const first = goingFirst(pair, ground)
+  if (!first) return false
+  floor[pair.ahead] = Math.max(at.start, first.end)
+  return true
+}
+
+/** How often a pair is let go first that no order of the table would turn round, where there are any. */
+const turnsRound = 0.7
+
+/** Something gives way to what may be waiting for it; half of the time it is begun a little later still. */
+const giveWay: Move = (order, ground) => {
+  const { overtakings, random } = ground
+  const known = random() < turnsRound ? overtakings[int(random, overtakings.length)] : undefined
+  const ahead = known?.ahead ?? int(random, order.floor.length)
+  const behind = known ? [known.behind] : waitingFor(ahead, ground)
+  if (behind.length === 0) return
+  const pair = { ahead, behind: behind[int(random, behind.length)]! }
+  if (letGoFirst(order, pair, ground) && random() < 0.5) order.floor[ahead]! += int(random, 20)
 }
 
 /** What is tied by longest lags in another order. */
@@ -200,7 +288,13 @@ const moves: readonly Move[] = [
   members,
   gather,
   team,
+  team,
+  team,
   later,
+  later,
+  later,
+  giveWay,
+  giveWay,
 ]
 
 /** Varies an order by one move of any kind. */

@@ -1,11 +1,12 @@
 import type { Preference } from '#core/plan/board/board.ts'
 import { type Component, componentsOf } from '#core/plan/problem/components.ts'
 import { impossible, type Obstacle } from '#core/plan/problem/impossible.ts'
+import { type Overtaking, overtakings } from '#core/plan/problem/overtaking.ts'
 import type { Problem } from '#core/plan/problem/problem.ts'
 import { type Random, seededRandom } from '#core/units/random.ts'
 import { type Construction, construct, horizonOf, type Like } from './construct.ts'
 import { mirrored } from './mirror.ts'
-import { type Ground, type Order, smallerTeam, vary } from './neighbours.ts'
+import { type Ground, letGoFirst, type Order, smallerTeam, smallerTeams, vary, waitingPairs } from './neighbours.ts'
 import { burdenOf, changesIn, compareScores, latenessBefore, type Score, scoreOf } from './objective.ts'
 
 export interface Solution extends Construction {
@@ -86,6 +87,9 @@ const costOf = ([unscheduled, tardiness, makespan, handovers]: Score): number =>
 const tolerance = (problem: Problem): number => Math.min(0.05, 1 / Math.max(1, problem.acts.length))
 /** Steps without a better plan after which the search goes back to the best, or begins somewhere else. */
 const patience = 400
+/** Steps without a better plan after which what is round the best is tried one by one, so much of it at most: on a long day chance finds more for longer. */
+const stuckAfter = (problem: Problem): number => 40 + Math.floor(problem.acts.length / 2)
+const triedAround = 300
 /** How often a plan is justified: pushed as late as may be, then planned forwards in that order. */
 const justified = 0.25
 /** How often whole jobs are made more urgent instead of part of the plan moved: nearly always at first, so often in the long run. */
@@ -94,6 +98,7 @@ const urging = { least: 0.3, fades: 150 }
 class Search {
   readonly components: Component[]
   readonly known = new Map<number, Obstacle>()
+  private readonly overtakings: Overtaking[]
   private readonly of: Int32Array
   private readonly horizon: number
   private readonly random: Random
@@ -105,6 +110,7 @@ class Search {
   constructor(problem: Problem, seed: number) {
     this.problem = problem
     this.components = componentsOf(problem)
+    this.overtakings = overtakings(problem, this.components)
     this.horizon = horizonOf(problem)
     this.random = seededRandom(seed)
     this.of = new Int32Array(problem.acts.length)
@@ -197,16 +203,42 @@ class Search {
   }
 
   neighbour(now: Solution, by: Order): { order: Order; like: Like | undefined } {
-    const start = this.startsOf(now)
-    const order = this.orderOf(now, start, by, [1, 0.7, 0.3, 0][Math.floor(4 * this.random())]!)
-    const { problem, components, of, random } = this
-    const ground: Ground = { problem, components, of, now, start, random }
+    const ground = this.groundOf(now)
+    const { components, random } = this
+    const order = this.orderOf(now, ground.start, by, [1, 0.7, 0.3, 0][Math.floor(4 * random())]!)
     vary(order, ground)
     if (now.failed.size > this.known.size && random() < 0.7)
       for (const c of urgentAfter(components, now.failed, this.known))
         if (random() < 0.6) order.key[c]! -= 240 * random()
     if (random() < justified) return { order: this.justify(now, order), like: undefined }
     return { order, like: { plan: now, fresh: this.freshIn(order, now, by) } }
+  }
+
+  private groundOf(now: Solution): Ground {
+    const { problem, components, known, of, overtakings, random } = this
+    return { problem, components, of, now, start: this.startsOf(now), known, overtakings, random }
+  }
+
+  /**
+   * What is tried of a plan one by one when chance finds nothing better: whatever waits goes first, and each job is left to one person fewer. Of
+   * many some.
+   * @returns orders, worked out when they are asked for; undefined where it would be no sooner
+   */
+  around(now: Solution, by: Order): (() => Order | undefined)[] {
+    const ground = this.groundOf(now)
+    const order = (keep: number) => this.orderOf(now, ground.start, by, keep)
+    const first = waitingPairs(ground).map((pair) => () => {
+      const next = order(1)
+      return letGoFirst(next, pair, ground) ? next : undefined
+    })
+    const fewer = smallerTeams(ground).map(({ job, people }) => () => {
+      const next = order(0)
+      next.teams[job] = people
+      return next
+    })
+    const all = [...first, ...fewer]
+    while (all.length > triedAround) all.splice(Math.floor(all.length * this.random()), 1)
+    return all
   }
 
   /** Components of which an order asks something else than a plan has: other people, a later start, another order of what is tied. */
@@ -262,10 +294,10 @@ class Search {
 
   /** Somewhere else altogether: by anybody, or with jobs left to fewer people than the best plan has on them, from where its end is sought again. */
   anew(first: Order, best: Solution): Order {
-    const { problem, random } = this
+    const { problem, known, random } = this
     const fewer = random() < 0.5
     const teams = problem.jobs.map((_, job) =>
-      fewer && random() < 0.6 ? smallerTeam(job, { problem, now: best, random }) : undefined,
+      fewer && random() < 0.6 ? smallerTeam(job, { problem, now: best, known, random }) : undefined,
     )
     const spread = 20 + 100 * this.random()
     return {
@@ -310,12 +342,16 @@ export function solve(
     goesOn &&
     best.failed.size <= search.known.size &&
     (best.score[1] === 0 || (best.score[1] <= before && changesIn(problem, best) === 0))
+  let bestBy = first
   /** Where the search stands, and the order it came by. */
   let [now, by] = [best, first]
   /** The same of what is searched by urgency alone. */
   let [urgent, urgency] = [best, first]
   let since = 0
+  /** What is round the best plan and not tried yet; undefined before it is looked for. */
+  let around: (() => Order | undefined)[] | undefined
   const worse = 1 + tolerance(problem)
+  const stuck = stuckAfter(problem)
   const burden = (plan: Solution) => {
     plan.burden ??= burdenOf(problem, plan)
     return plan.burden
@@ -327,11 +363,12 @@ export function solve(
       : 0) ||
     compareScores(a.score, b.score) ||
     burden(a) - burden(b)
-  const consider = (next: Solution) => {
+  const consider = (next: Solution, order: Order) => {
     since++
     if (compare(next, best) >= 0) return
-    best = next
+    ;[best, bestBy] = [next, order]
     since = 0
+    around = undefined
     onBetter?.(best)
   }
   // "No room" needs a search behind it, whatever the budget: greedy failure alone is no reason.
@@ -340,8 +377,16 @@ export function solve(
   while (!holds() && (keepGoing(search.iterations) || unproven())) {
     // The first plan justified is nearly always a better one: tried before anything is left to chance.
     if (search.iterations === 1) {
-      consider(search.build(search.justify(best, first)))
-      if (best !== now) now = best
+      const order = search.justify(best, first)
+      consider(search.build(order), order)
+      if (best !== now) [now, by] = [best, order]
+      continue
+    }
+    if (since === stuck) around ??= search.around(best, bestBy)
+    const nearby = around?.pop()
+    if (nearby) {
+      const order = nearby()
+      if (order) consider(search.build(order), order)
       continue
     }
     const fading = (1 - urging.least) * Math.exp(-search.iterations / urging.fades)
@@ -350,22 +395,22 @@ export function solve(
       const next = search.build(tried)
       if (compareScores(next.score, urgent.score) <= 0) [urgent, urgency] = [next, tried]
       if (compareScores(next.score, now.score) < 0) [now, by] = [next, tried]
-      consider(next)
+      consider(next, tried)
       continue
     }
     const { order, like } = search.neighbour(now, by)
     const next = search.build(order, like)
-    consider(next)
+    consider(next, order)
     // First up, then about: half of the patience is for what is no worse, half for walking over what is a little.
     const about = since > patience / 2 && costOf(next.score) <= costOf(best.score) * worse
     if (about || compare(next, now) <= 0) [now, by] = [next, order]
     if (since < patience) continue
     since = 0
-    now = best
+    ;[now, by] = [best, bestBy]
     if (search.chance() < 0.5) {
       by = search.anew(first, best)
       now = search.build(by)
-      consider(now)
+      consider(now, by)
     }
   }
   return { ...best, iterations: search.iterations }
