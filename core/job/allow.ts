@@ -7,7 +7,7 @@ import type { Procedure, Step } from '#core/procedures/schema.ts'
 import { type Doing, no, type Refusal } from './messages.ts'
 import { minutesLeft, ozoneOf } from './ozone.ts'
 import { isOver, stepState } from './reduce.ts'
-import type { WorkIntent, WorkState } from './schema.ts'
+import type { Call, WorkIntent, WorkState } from './schema.ts'
 import { toSign } from './sign-off.ts'
 import { fromWhere, type Status } from './transitions.ts'
 
@@ -43,9 +43,18 @@ function holderOf(id: string, procedure: Procedure, state: WorkState): Step | un
   })
 }
 
+/** The call for the lead that holds a step's places: a danger somebody found without a line. The lead's answer lets go of them. */
+function callHolding(id: string, { steps }: Procedure, { calls = [] }: WorkState): Call | undefined {
+  const step = steps.find((s) => s.id === id)
+  return calls.find(({ holds, answer }) => {
+    if (holds === undefined || answer || !step) return false
+    return holds === 'car' || (!ofWholeCar(step) && step.surfaces.some((s) => holds.includes(s)))
+  })
+}
+
 /** Whether a finding holds a step's places: nothing of it is started, finished or planned. */
 export const isHeld = (step: string, procedure: Procedure, state: WorkState): boolean =>
-  holderOf(step, procedure, state) !== undefined
+  holderOf(step, procedure, state) !== undefined || callHolding(step, procedure, state) !== undefined
 
 /** Predecessors that are not over, and contact times that are not. */
 function waitsFor(step: Step, procedure: Procedure, state: WorkState, now: string): Refusal | undefined {
@@ -266,6 +275,8 @@ export function refusal(
     const step = procedure.steps.find((s) => s.id === data.step)
     const holder = stirs.has(intent.type) && holderOf(data.step, procedure, state)
     if (holder) return no('held', { holder: holder.title })
+    const call = stirs.has(intent.type) && callHolding(data.step, procedure, state)
+    if (call) return no('held-by-call', { found: call.note })
     if (!step) return no('unknown-step', { step: data.step })
     if (intent.type === 'signed-off') return maySign(step, procedure, state, actor)
     if (intent.type === 'step-reopened') return mayReopen(step, procedure, state, actor, places)

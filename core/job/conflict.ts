@@ -10,6 +10,7 @@ const cameTooLate = new Set([
   'passive',
   // Work at a held place is a breach: it is shown, lifts nothing, and is no work.
   'held',
+  'held-by-call',
   'needs-clearing',
   'stop-stays',
   'lead-only',

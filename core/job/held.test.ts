@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { generateProcedure } from '#core/procedures/make/generate.ts'
+import { holdsWhereFound } from '#core/procedures/make/stops.ts'
 import { revisedProcedure, revisedRequest } from '#core/procedures/revise.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { speak } from '#words/en/speak.ts'
 import { bodyNamed, carA, requestFor } from '../../tests/fixtures/cars.ts'
 import { type Line, ledgerOf, minute } from '../../tests/support/ledger.ts'
-import { refusal } from './allow.ts'
+import { isHeld, refusal } from './allow.ts'
 import { dayRequest } from './day-request.ts'
 import { replay, touchedSteps } from './reduce.ts'
 import type { WorkEvent, WorkState } from './schema.ts'
@@ -197,5 +199,72 @@ describe('a recheck that fails', () => {
     const all = new Set(first.steps.map((s) => s.id))
     const same = revisedProcedure(revisedRequest(car, first, all, {}), catalogue).procedure
     expect(same.steps.every((s) => s.kept)).toBe(true)
+  })
+})
+
+describe('a danger found where nobody else could hold the place', () => {
+  const car = carA()
+  const procedure = generateProcedure(car, catalogue)
+  const surfaces = surfacesOf(car.checkIn.vehicle.body, catalogue.surfaces)
+  const rule = (id: string) => catalogue.stops.find((s) => s.id === id)!
+  const found = (holds: object | string) =>
+    ({
+      type: 'incident',
+      author: 'ben',
+      data: { kind: 'other', note: 'needle under the seat', done: '', holds },
+    }) as const
+  const withCalls = (...events: { type: string; author: string; data: object }[]) =>
+    replay(
+      [
+        ...ledger(['ana', 'step-finished', 'walk_round:car'], ['ana', 'step-finished', 'clear_out:car']),
+        ...events.map((e, i) => ({ ...e, id: `x${i}`, position: 3 + i, serverTime: minute(3 + i) })),
+      ] as WorkEvent[],
+      procedure,
+    )
+  const seats = procedure.steps.find((s) => s.treatment === 'vac_seat' && s.surfaces.includes('seat-1l.seat-base'))!
+  const behind = procedure.steps.find((s) => s.treatment === 'vac_seat' && !s.surfaces.includes('seat-1l.seat-base'))!
+  const vacuum = procedure.steps.find((s) => s.id === 'set_up:vacuum')!
+
+  it('sharps hold the place they are in and every gap of the car, fuel that is only smelt the whole car', () => {
+    const sharps = holdsWhereFound(rule('sharps'), 'seat-1l.seat-base', surfaces)
+    expect(sharps).toContain('seat-1l.seat-base')
+    expect(sharps).toContain('seat-1l.seat-back')
+    expect(sharps).toContain('seat-2l.seat-crease')
+    expect(sharps).not.toContain('seat-2l.seat-back')
+    expect(holdsWhereFound(rule('fuel'), undefined, surfaces)).toBe('car')
+  })
+  it('holds them on the phone that found it, and on all that hear of it, until the lead has answered', () => {
+    const holds = holdsWhereFound(rule('sharps'), 'seat-1l.seat-base', surfaces)
+    const state = withCalls(found(holds))
+    const ask = asker(procedure, state)
+    expect(ask('step-started', { step: seats.id }, ana)).toBe('held-by-call')
+    expect(ask('step-started', { step: seats.id }, tam)).toBe('held-by-call')
+    // What holds no place of its own goes on.
+    expect(ask('step-started', { step: vacuum.id }, ana)).toBeUndefined()
+    const answered = withCalls(found(holds), {
+      type: 'answered',
+      author: 'tam',
+      data: { call: 'x0', note: 'taken out' },
+    })
+    expect(asker(procedure, answered)('step-started', { step: seats.id }, ana)).not.toBe('held-by-call')
+  })
+  it('holds everything where it is the whole car', () => {
+    const ask = asker(procedure, withCalls(found('car')))
+    for (const { id } of [seats, behind, vacuum])
+      expect(ask('step-started', { step: id }, ana), id).toBe('held-by-call')
+  })
+  it('is not planned there, and says what was found', () => {
+    const state = withCalls(found(['seat-1l.seat-base']))
+    expect(isHeld(seats.id, procedure, state)).toBe(true)
+    expect(isHeld(behind.id, procedure, state)).toBe(false)
+    const no = refusal(
+      { type: 'step-started', data: { step: seats.id } } as never,
+      procedure,
+      state,
+      ana,
+      [],
+      minute(9),
+    )!
+    expect(speak.refusal(no)).toContain('needle under the seat')
   })
 })

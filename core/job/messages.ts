@@ -6,6 +6,7 @@ import type { Extra, IncidentKind } from './schema.ts'
 export interface RefusalMessages {
   'handed-over': None
   held: { holder: Title }
+  'held-by-call': { found: string }
   'unknown-step': { step: string }
   'unknown-place': { place: string }
   'unknown-surface': { surface: string }

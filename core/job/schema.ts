@@ -46,6 +46,13 @@ export const IncidentKind = Type.Union([
 ])
 export type IncidentKind = Static<typeof IncidentKind>
 
+/** What nobody goes near before the lead has answered: surfaces, or the whole car. */
+export const HeldByCall = Type.Union([
+  Type.Literal('car'),
+  Type.Array(Type.String({ minLength: 1, maxLength: 80 }), { minItems: 1, maxItems: 400 }),
+])
+export type HeldByCall = Static<typeof HeldByCall>
+
 /** As the car is given back: what was taken down when it came. */
 export const GivenBack = Type.Object(
   {
@@ -121,6 +128,8 @@ const intents = [
         done: Type.String({ maxLength: 500 }),
         /** Who is hurt, where somebody is. */
         hurt: Type.Optional(Type.String({ maxLength: 80 })),
+        /** A danger found without a line, when nobody else could hold the place. */
+        holds: Type.Optional(HeldByCall),
         photo: Type.Optional(Uuid),
       },
       Strict,
@@ -399,6 +408,7 @@ export const Call = Type.Object(
     /** What was done at once, and who is hurt: of incidents. */
     done: Type.Optional(Type.String()),
     hurt: Type.Optional(Type.String()),
+    holds: Type.Optional(HeldByCall),
     answer: Type.Union([
       Type.Object({ by: Type.String(), at: Type.String(), note: Type.String() }, Strict),
       Type.Null(),

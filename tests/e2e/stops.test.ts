@@ -1,5 +1,8 @@
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, expect, it } from 'vitest'
+import { catalogue } from '#catalogue/catalogue.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { speak } from '#words/en/speak.ts'
 import { carA } from '../fixtures/cars.ts'
 import { carWorkedUpTo } from '../support/car-worked-up-to.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
@@ -138,33 +141,49 @@ it('found at work, needles stop the hands that are there; the lead sees who was 
   await lead.context().close()
 })
 
-it('found without a signal, it is not lost: the lead is called with the line, and only then the place is held', async () => {
+it('found without a signal, the phone holds the place by itself, and all others until the lead has answered', async () => {
   const { base, browser } = demo
   const { page: lead } = await person(browser, base, 'tam', '4182')
-  const { id } = await carWorkedUpTo(lead.request, base, { plate: 'NEEDLE 2', upTo: (s) => s.stage === 'vacuum' })
+  const { id, procedure } = await carWorkedUpTo(lead.request, base, {
+    plate: 'NEEDLE 2',
+    upTo: (s) => s.treatment.startsWith('vac_'),
+  })
   const { page: hand } = await person(browser, base, 'jory', '5560', { width: 390, height: 844 })
   await hand.goto(`${base}/jobs/${id}/work`)
+  const onCard = () => hand.locator('[data-now]').first().getAttribute('data-now')
+  const onceThere = await onCard()
+  // A needle where the next thing would be done.
+  const begun = procedure.steps.find((s) => s.id === onceThere)!
+  const surfaces = surfacesOf(carA().checkIn.vehicle.body, catalogue.surfaces)
+  const place = surfaces.find((s) => s.id === begun.surfaces[0])!
+  const where = speak.surface(place.name)
   await hand.getByRole('button', { name: 'Danger found' }).click()
   const ask = hand.getByRole('dialog')
-  await pick(ask.getByRole('combobox', { name: 'Where' }), /^Driver seat base$/, 'Driver seat base')
+  await pick(ask.getByRole('combobox', { name: 'Where' }), new RegExp(`^${where}$`), where)
   await hand.context().setOffline(true)
   await ask.getByRole('button', { name: 'Needles or sharps' }).click()
   const stop = hand.getByRole('dialog').filter({ hasText: 'Who was told' })
   await stop.getByRole('button', { name: 'Tam', exact: true }).click()
   await stop.getByRole('button', { name: 'They are told' }).click()
-  await stop.getByText(/No signal: the place is not held yet/).waitFor()
+  await stop.getByText(/No signal: this phone holds the place/).waitFor()
+  expect(await onCard()).not.toBe(onceThere)
   expect(await axe(hand)).toEqual([])
   // The phone says what is so: nobody has heard of it yet.
   await hand.getByText('The lead is told as soon as there is a signal').waitFor({ state: 'attached' })
   await hand.context().setOffline(false)
   await lead.goto(`${base}/jobs/${id}/work`)
-  await lead.getByText(/Found without a signal: needles or sharps, Driver seat base/i).waitFor()
+  await lead.getByText(`Found without a signal: needles or sharps, ${where}`).waitFor()
+  await lead.getByText('Nothing is begun there until you answer.', { exact: false }).waitFor()
   await stop.getByRole('button', { name: 'They are told' }).click()
   await stop.waitFor({ state: 'hidden' })
   await lead.getByText('Told: Tam', { exact: false }).first().waitFor()
-  const { state } = (await (await lead.request.get(`${base}/api/jobs/${id}/work`)).json()) as {
-    state: { calls: { kind: string }[] }
+  const { version, state } = (await (await lead.request.get(`${base}/api/jobs/${id}/work`)).json()) as {
+    version: number
+    state: { calls: { kind: string; holds: string[] }[] }
   }
+  expect(state.calls[0]!.holds).toContain(place.id)
+  // The server made the procedure anew.
+  expect(version).toBe(2)
   // Called once, however often it was tapped.
   expect(state.calls).toHaveLength(1)
 })

@@ -12,7 +12,7 @@ interface Wanted {
   upTo(step: Step): boolean
 }
 
-/** A small car that was taken in, its procedure issued and worked up to a step. @returns its job and that step */
+/** A small car that was taken in, its procedure issued and worked up to a step. @returns its job, that step and the procedure */
 export async function carWorkedUpTo(request: APIRequestContext, base: string, { plate, condition, upTo }: Wanted) {
   const post = async (path: string, data?: object) => {
     const answer = await request.post(base + path, { data, headers: { origin: base } })
@@ -29,5 +29,5 @@ export async function carWorkedUpTo(request: APIRequestContext, base: string, { 
   if (at < 0) throw new Error('No such step.')
   for (const { id: step } of procedure.steps.slice(0, at))
     await post(`/api/jobs/${id}/events`, intent('step-skipped', { step, reason: 'not part of what is shown' }))
-  return { id, step: procedure.steps[at]! }
+  return { id, step: procedure.steps[at]!, procedure }
 }

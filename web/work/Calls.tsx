@@ -32,7 +32,8 @@ export function Calls({ view, person, leads, kept, error, onAppend }: Props) {
   const isKept = (call: Call) => kept.some(({ event }) => event.id === call.id)
   const titleOf = (call: Call) => {
     const step = procedure.steps.find((s) => s.id === call.step)
-    return call.kind === 'stuck' ? words.stuckAt(step ? speak.title(step.title) : '') : speak.incident(call.kind)
+    if (call.kind === 'stuck') return words.stuckAt(step ? speak.title(step.title) : '')
+    return call.holds ? words.hazard : speak.incident(call.kind)
   }
   return (
     <section className="card" aria-label={words.calls}>
@@ -48,6 +49,9 @@ export function Calls({ view, person, leads, kept, error, onAppend }: Props) {
               <span className="soft">
                 {words.calledBy(names[call.by] ?? call.by, saidAt(timeZone, Date.parse(call.at)))}
               </span>
+              {call.holds && !call.answer && (
+                <strong className="answer">{leads ? words.holdsUntilYou : words.holdsUntilTheLead}</strong>
+              )}
               {call.answer && (
                 <strong className="answer">{words.answer(names[call.answer.by] ?? '', call.answer.note)}</strong>
               )}

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { Surface } from '#core/cabin/schema.ts'
 import type { Stop } from '#core/catalogue/stop.ts'
 import { needsPlace } from '#core/procedures/make/findings-that-stop.ts'
+import { holdsWhereFound } from '#core/procedures/make/stops.ts'
 import { sentence } from '#core/units/format.ts'
 import { isPassing } from '#web/client/http.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
@@ -41,10 +42,11 @@ export function HazardDialog({ job, open, stops, surfaces, people, onClose, onAp
       await report.mutateAsync({ rule: stop.id, told, note: '', ...(surface ? { surface } : {}) })
       close()
     } catch (error) {
-      // Only the server can hold the place. What was found is not lost all the same: the lead is called as soon as there is a line.
+      // Only the server can make the procedure anew. Until it has, this phone holds the place, and calls the lead as soon as there is a line.
       if (called || !isPassing(error)) return
       const note = words.hazardCall(speak.names.of('stops', stop.id).name, where, told)
-      setCalled(await onAppend({ type: 'incident', data: { kind: 'other', note, done: '' } }))
+      const holds = holdsWhereFound(stop, surface, surfaces)
+      setCalled(await onAppend({ type: 'incident', data: { kind: 'other', note, done: '', holds } }))
     }
   }
   if (open && rule)

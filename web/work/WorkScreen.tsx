@@ -41,7 +41,7 @@ import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
 
 /** What is refused here already, line or no line: a held place, and a car with ozone in it. */
-const keptOut = new Set<string>(['held', 'ozone-inside', 'ozone-stays', 'not-before', 'needs-reading'])
+const keptOut = new Set<string>(['held', 'held-by-call', 'ozone-inside', 'ozone-stays', 'not-before', 'needs-reading'])
 
 /** Milliseconds after a tap in which the buttons of the card rest. */
 const settle = 400

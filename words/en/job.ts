@@ -13,6 +13,7 @@ const done: Record<Doing, string> = { finished: 'finished', paused: 'paused', ti
 export const refusals: WordsOf<RefusalMessages> = {
   'handed-over': () => 'The vehicle has been handed over; its job is closed.',
   held: ({ holder }, n) => `Held: ${quoted(holder, n)}. Nothing is done there before it is cleared.`,
+  'held-by-call': ({ found }) => `Held until the lead has answered. ${found}`,
   'unknown-step': ({ step }) => `This procedure has no step “${step}”.`,
   'unknown-place': ({ place }) => `The check list has no place “${place}”.`,
   'unknown-surface': ({ surface }) => `This car has no surface “${surface}”.`,

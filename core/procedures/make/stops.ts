@@ -139,6 +139,20 @@ function heldBy(rule: Stop, places: readonly Surface[], surfaces: readonly Surfa
 }
 
 /**
+ * What a finding holds before anybody has taken it on, as a phone can say it by itself: surfaces, or the whole car.
+ * @param surface where it is; undefined where it is only smelt, which may be anywhere
+ */
+export function holdsWhereFound(
+  rule: Stop,
+  surface: string | undefined,
+  surfaces: readonly Surface[],
+): 'car' | string[] {
+  const place = surfaces.find((s) => s.id === surface)
+  if (!place || rule.holds === 'car') return 'car'
+  return [...heldBy(rule, [place], surfaces, false)]
+}
+
+/**
  * The findings that stop work in this car and are not cleared, each with what it holds (judgement: stop comes before everything).
  * Of several rules that would stop the same finding the first one in the catalogue counts.
  */

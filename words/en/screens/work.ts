@@ -77,6 +77,9 @@ export const words = {
   answerTo: (who: string) => `What do you tell ${who}?`,
   answerSay: 'Tell them',
   leadIsTold: 'The lead is told',
+  holdsUntilTheLead: 'Nothing is begun there until the lead has answered.',
+  holdsUntilYou:
+    'Nothing is begun there until you answer. If it is what it seems, write it down under “Danger found” first: that holds the place until somebody clears it.',
   leadWillBeTold: 'The lead is told as soon as there is a signal',
   photoOf: (what: string) => `Photo: ${what}`,
   toHistory: 'All that was said, to print',
@@ -143,9 +146,9 @@ export const words = {
   damageFound: (n: number) => (n === 1 ? '1 damage written down' : `${n} damages written down`),
   hazard: 'Danger found',
   hazardCall: (finding: string, where: string, told: string) =>
-    `Found without a signal: ${finding}${where && `, ${where}`}. Told: ${told}. Not held yet.`,
+    `Found without a signal: ${finding}${where && `, ${where}`}. Told: ${told}.`,
   hazardKept:
-    'No signal: the place is not held yet. What was found is kept here and calls the lead as soon as there is one. Hands off, and tap again then.',
+    'No signal: this phone holds the place, the others do not know yet. Tell whoever is on the car. What was found is kept here and calls the lead as soon as there is one; tap again then.',
   recheckNoted: (where: readonly string[], came: boolean, seen: string) =>
     `Failed when dry, without a signal: ${where.join(', ')} ${came ? 'came back' : 'has not come clean'}: ${seen}`.slice(
       0,
