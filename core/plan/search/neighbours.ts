@@ -195,7 +195,7 @@ export function smallerTeams(ground: Ground): { job: number; people: ReadonlySet
 /** Jobs are left to fewer people, who then are waited for; or, one time in three, to anybody again. */
 const team: Move = (order, ground) => {
   const { problem, random } = ground
-  if (isShort(ground)) return stretch(order, ground)
+  if (isShort(ground)) return sooner(order, ground)
   const { teams } = order
   for (let n = 1 + int(random, 2); n > 0; n--) {
     const job = int(random, problem.jobs.length)
