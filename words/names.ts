@@ -14,6 +14,8 @@ export interface CabinWords {
   place(name: PlaceName): { name: string; short: string }
   /** Places of one pair of hands: a side of the car, or each by its name. */
   places(zones: readonly string[], driver: 'left' | 'right', rows: number): string
+  /** Each place by its name. */
+  zones(zones: readonly string[], rows: number): string
 }
 
 type Of<K extends Kind> = { id: string } & EntryTexts[K]
@@ -34,6 +36,7 @@ export interface Names {
   surface(name: SurfaceName): string
   group(group: string, rows: number): string
   places: CabinWords['places']
+  zones: CabinWords['zones']
   place: CabinWords['place']
   /** What a part is called within its place. */
   part(name: SurfaceName): string
@@ -70,6 +73,7 @@ export function namesOf(
     surface: (name) => cabin.surface(name, kinds.surfaces[`${name.place}.${name.kind}`]?.name ?? name.kind),
     group: cabin.group,
     places: cabin.places,
+    zones: cabin.zones,
     place: cabin.place,
     part: (name) => cabin.part(name, kinds.surfaces[`${name.place}.${name.kind}`]?.name ?? name.kind),
   }

@@ -117,6 +117,7 @@ export const cabin: CabinWords = {
     if (kind === 'mat' || place === 'pillar') return sentence(place === 'pillar' ? where : `${where} mat`)
     return sentence(kind.replace(/^door /, ''))
   },
+  zones: (zones, rows) => listed(zones.map((zone) => placeName(zone, rows))),
   places(zones, driver, rows) {
     const sides = new Set(zones.flatMap((zone) => whereIs(zone).side ?? []))
     const [side] = sides

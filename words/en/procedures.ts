@@ -80,6 +80,7 @@ export const titles: WordsOf<TitleMessages> = {
   'warm-up': ({ machine }, n) => `${n.of('equipment', machine).name} gets warm`,
   'put-away': ({ machines }, n) =>
     `Clean and put away: ${machines.map((m) => lower(n.of('equipment', m).name)).join(', ')}`,
+  'in-places': ({ of, zones, rows }, n) => `${say(titles, of, n)}, ${n.zones(zones, rows)}`,
   part: ({ of, zones, driver, rows }, n) => `${say(titles, of, n)}, ${n.places(zones, driver, rows)}`,
   stop: ({ rule, at }, n) => `Stop, ${n.of('stops', rule).name}${at ? `: ${lower(n.surface(at))}` : ''}`,
   'sign-off': ({ step }, n) => `Sign off: ${say(titles, step, n)}`,

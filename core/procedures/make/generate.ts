@@ -28,6 +28,7 @@ import { oneDilution } from './dilutions.ts'
 import { dryingIn } from './drying.ts'
 import { expectationsOf } from './expectations.ts'
 import { setUpMinutes } from './minutes.ts'
+import { namedApart } from './named-apart.ts'
 import { notesOf } from './notes.ts'
 import { isSold, offersOf, withExtras } from './offers.ts'
 import { bindingRules, linkSteps, OrderCircle } from './order.ts'
@@ -200,7 +201,8 @@ function review(
   ].map((s) => (worked.byHand.has(s.id) ? { ...s, byHand: true as const } : s))
   const crew = crewOf(request)
   const shared = new Parts(worked.works, crew, drafting).of([...asKept(kept, surfaces, catalogue), ...fresh])
-  const edited = editSteps(besideKept(shared), edits, setting, severe)
+  const named = namedApart(besideKept(shared), request.checkIn.vehicle.body.rows.length)
+  const edited = editSteps(named, edits, setting, severe)
   const { steps } = edited
   const links = linkSteps(steps, bindingRules(catalogue.orderRules, setting.choices, crew), places)
   const placed = placeByHand(steps, links, edits, catalogue, { places, walk: catalogue.walk, anyOrder })

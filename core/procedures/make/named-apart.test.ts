@@ -1,0 +1,37 @@
+import { describe, expect, it } from 'vitest'
+import { catalogue } from '#catalogue/catalogue.ts'
+import { surfacesOf } from '#core/cabin/surfaces.ts'
+import { speak } from '#words/en/speak.ts'
+import { bodyNamed, requestFor } from '../../../tests/fixtures/cars.ts'
+import { generateProcedure } from './generate.ts'
+
+/** What the steps of a hatchback are called whose left doors are soiled so much, and everything else a little. */
+function called(front: number, rear: number, crew = 1): string[] {
+  const body = bodyNamed('hatchback')
+  const condition = Object.fromEntries(
+    surfacesOf(body, catalogue.surfaces).map(({ id }) => [
+      id,
+      { soil: id.startsWith('door-1l.') ? front : id.startsWith('door-2l.') ? rear : 1 },
+    ]),
+  )
+  return generateProcedure({ ...requestFor(body, condition), crew }, catalogue).steps.map((s) => speak.title(s.title))
+}
+const ofLeftDoors = (names: readonly string[]) => names.filter((name) => name.startsWith('Left doors:'))
+
+describe('steps of one group in different places of it', () => {
+  it('say which: a pad on one of the doors and a brush on the other do not read like two rounds of the same', () => {
+    const names = ofLeftDoors(called(2, 3))
+    expect(names.length).toBeGreaterThan(1)
+    expect(names.some((name) => name.endsWith(', front left door'))).toBe(true)
+    expect(names.some((name) => name.endsWith(', rear left door'))).toBe(true)
+  })
+  it('are called by their group alone where one does all of it', () => {
+    for (const name of ofLeftDoors(called(2, 2))) expect(name).not.toMatch(/, (front|rear) left door$/)
+  })
+  it('no two of a sheet are called the same, for one person and for two', () => {
+    for (const crew of [1, 2]) {
+      const names = called(2, 3, crew)
+      expect(new Set(names).size, names.join('\n')).toBe(names.length)
+    }
+  })
+})

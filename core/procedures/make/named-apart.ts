@@ -1,0 +1,22 @@
+import { title } from '#core/procedures/messages.ts'
+import type { Draft } from './steps.ts'
+
+const overlap = (one: readonly string[], other: readonly string[]) => one.some((zone) => other.includes(zone))
+
+/**
+ * Steps called by their group though each is in other places of it say which: a brush on one of the left doors and a pad on the other would read
+ * like two rounds of the same.
+ * @param rows of seats, for the names of places
+ */
+export function namedApart(steps: readonly Draft[], rows: number): Draft[] {
+  const fresh = steps.filter((s) => !s.kept && s.title.code === 'treatment' && s.title.facts.group !== undefined)
+  return steps.map((step) => {
+    const isApart =
+      fresh.includes(step) &&
+      fresh.some((other) => {
+        const beside = other !== step && other.zoneGroup === step.zoneGroup && other.stage === step.stage
+        return beside && other.at.length > 0 && step.at.length > 0 && !overlap(other.at, step.at)
+      })
+    return isApart ? { ...step, title: title('in-places', { of: step.title, zones: [...step.at], rows }) } : step
+  })
+}
