@@ -15,7 +15,7 @@ export interface CabinWords {
   /** Places of one pair of hands: a side of the car, or each by its name. */
   places(zones: readonly string[], driver: 'left' | 'right', rows: number): string
   /** Each place by its name. */
-  zones(zones: readonly string[], rows: number): string
+  zones(zones: readonly string[], driver: 'left' | 'right', rows: number): string
 }
 
 type Of<K extends Kind> = { id: string } & EntryTexts[K]

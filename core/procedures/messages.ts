@@ -25,7 +25,7 @@ export interface TitleMessages {
   /** A part of a step that several people share. */
   part: { of: MessageOf<TitleMessages>; zones: string[]; driver: 'left' | 'right'; rows: number }
   /** Only in these places of its group: another step is in the rest of them. */
-  'in-places': { of: MessageOf<TitleMessages>; zones: string[]; rows: number }
+  'in-places': { of: MessageOf<TitleMessages>; zones: string[]; driver: 'left' | 'right'; rows: number }
   stop: { rule: string; at?: SurfaceName }
   /** Whoever holds the skill looks at what somebody did who learns it. */
   'sign-off': { step: Title }

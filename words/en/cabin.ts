@@ -75,6 +75,13 @@ function placeName(zone: string, rows: number): string {
   return [...words, placeKinds[kind] ?? kind].filter(Boolean).join(' ')
 }
 
+/** In front a seat, a door and a footwell are the driver’s or the passenger’s; undefined for other places. */
+function ofFront(zone: string, driver: 'left' | 'right'): string | undefined {
+  const { kind, row, side } = whereIs(zone)
+  if (row !== 1 || side === undefined || !['seat', 'door', 'foot'].includes(kind)) return undefined
+  return `${side === driver ? 'driver’s' : 'passenger’s'} ${placeKinds[kind]}`
+}
+
 /** A place in two ways: by itself, and where the drawing says which row and side it is. */
 const placeWords: Record<PlaceName['kind'], (name: PlaceName) => [name: string, short?: string]> = {
   windscreen: () => ['windscreen'],
@@ -117,7 +124,7 @@ export const cabin: CabinWords = {
     if (kind === 'mat' || place === 'pillar') return sentence(place === 'pillar' ? where : `${where} mat`)
     return sentence(kind.replace(/^door /, ''))
   },
-  zones: (zones, rows) => listed(zones.map((zone) => placeName(zone, rows))),
+  zones: (zones, driver, rows) => listed(zones.map((zone) => ofFront(zone, driver) ?? placeName(zone, rows))),
   places(zones, driver, rows) {
     const sides = new Set(zones.flatMap((zone) => whereIs(zone).side ?? []))
     const [side] = sides

@@ -286,9 +286,11 @@ describe('properties over random cars', () => {
         if ([...old, ...now].some(([k, s]) => k.startsWith(`${treatment}:`) && s.surfaces.includes(id))) continue
         if (old.get(key)?.surfaces.includes(id) || now.get(key)?.surfaces.includes(id)) continue
         // A shared room of the car can make everyone's p80 wider; a caution stands where it applies first; nothing else.
-        // What is wet shares its air: more water anywhere makes the rest dry no sooner.
-        const strip = ({ drying, dryIn, minutes, ...s }: Omit<Step, 'why'>) => ({
+        // What is wet shares its air: more water anywhere makes the rest dry no sooner. Where it is, a name says only beside another step
+        // of its group that is elsewhere.
+        const strip = ({ drying, dryIn, minutes, title, ...s }: Omit<Step, 'why'>) => ({
           ...s,
+          title: title.code === 'in-places' ? title.facts.of : title,
           p80: 0,
           cautions: [],
           minutes: drying ? 0 : minutes,

@@ -22,11 +22,11 @@ describe('steps of one group in different places of it', () => {
   it('say which: a pad on one of the doors and a brush on the other do not read like two rounds of the same', () => {
     const names = ofLeftDoors(called(2, 3))
     expect(names.length).toBeGreaterThan(1)
-    expect(names.some((name) => name.endsWith(', front left door'))).toBe(true)
+    expect(names.some((name) => name.endsWith(', driver’s door'))).toBe(true)
     expect(names.some((name) => name.endsWith(', rear left door'))).toBe(true)
   })
   it('are called by their group alone where one does all of it', () => {
-    for (const name of ofLeftDoors(called(2, 2))) expect(name).not.toMatch(/, (front|rear) left door$/)
+    for (const name of ofLeftDoors(called(2, 2))) expect(name).not.toMatch(/, (driver’s|rear left) door$/)
   })
   it('no two of a sheet are called the same, for one person and for two', () => {
     for (const crew of [1, 2]) {

@@ -1,3 +1,4 @@
+import type { Body } from '#core/cabin/schema.ts'
 import { title } from '#core/procedures/messages.ts'
 import type { Draft } from './steps.ts'
 
@@ -6,9 +7,9 @@ const overlap = (one: readonly string[], other: readonly string[]) => one.some((
 /**
  * Steps called by their group though each is in other places of it say which: a brush on one of the left doors and a pad on the other would read
  * like two rounds of the same.
- * @param rows of seats, for the names of places
+ * @param body whose places they are
  */
-export function namedApart(steps: readonly Draft[], rows: number): Draft[] {
+export function namedApart(steps: readonly Draft[], { driverSide, rows }: Body): Draft[] {
   const fresh = steps.filter((s) => !s.kept && s.title.code === 'treatment' && s.title.facts.group !== undefined)
   return steps.map((step) => {
     const isApart =
@@ -17,6 +18,8 @@ export function namedApart(steps: readonly Draft[], rows: number): Draft[] {
         const beside = other !== step && other.zoneGroup === step.zoneGroup && other.stage === step.stage
         return beside && other.at.length > 0 && step.at.length > 0 && !overlap(other.at, step.at)
       })
-    return isApart ? { ...step, title: title('in-places', { of: step.title, zones: [...step.at], rows }) } : step
+    if (!isApart) return step
+    const where = { zones: [...step.at], driver: driverSide, rows: rows.length }
+    return { ...step, title: title('in-places', { of: step.title, ...where }) }
   })
 }
