@@ -39,16 +39,20 @@ const parts = 100
  * The items with what must be done in its order: one more of an earlier place is worth more than all of the later ones, whatever they come to. The
  * places are the digits of a number, each with as many values as its items can be worked, and the gains come below the last of them.
  * @param placeOf an item's place in that order
+ * @param mostOf what an item gains at the most, whichever options it has: choices among fewer of them are weighed on the same scale
  */
-export function inOrder<T extends Item>(items: readonly T[], placeOf: (item: T) => number | undefined): T[] {
+export function inOrder<T extends Item>(
+  items: readonly T[],
+  placeOf: (item: T) => number | undefined,
+  mostOf: (item: T) => number,
+): T[] {
   const whole = (value: number) => Math.round(value * parts)
-  const most = (item: T) => Math.max(...item.options.map((o) => whole(o.value)))
   const worked = new Map<number, number>()
   for (const item of items) {
     const place = placeOf(item)
     if (place !== undefined) worked.set(place, (worked.get(place) ?? 0) + 1)
   }
-  let digit = 1 + items.reduce((sum, item) => sum + most(item), 0)
+  let digit = 1 + items.reduce((sum, item) => sum + whole(mostOf(item)), 0)
   const worth = new Map<number, number>()
   for (const [place, count] of [...worked].sort(([a], [b]) => b - a)) {
     worth.set(place, digit)

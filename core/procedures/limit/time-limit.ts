@@ -106,15 +106,19 @@ export function decisions(request: ProcedureRequest, catalogue: Catalogue, longe
   const list = [...groups].sort(([, a], [, b]) => order(a[0]!) - order(b[0]!))
   const { air: stands, outside } = dryingIn(request, setting.means.equipment, false, catalogue)
   const air = { ...outside, speed: stands.speed }
-  const decided: Weighed[] = list
-    .map(([id, surfaces]) => ({
-      id,
-      importance: importanceOf(surfaces[0]!),
-      options: optionsOf(surfaces, condition, setting, longestDrying, air),
-    }))
+  const conditionOf = (s: Surface) => condition[s.id] ?? { soil: 0 }
+  const decided: Weighed[] = list.map(([id, surfaces]) => ({
+    id,
+    importance: importanceOf(surfaces[0]!),
+    options: optionsOf(surfaces, condition, setting, longestDrying, air),
+  }))
+  const items = inOrder(
+    decided,
+    ({ id }) => placeInOrder(groups.get(id)![0]!),
+    ({ id }) => sum(groups.get(id)!.map((s) => worthOf(s, conditionOf(s), Math.max(1, conditionOf(s).soil)))),
+  )
     // Where no rung has anything to do there is nothing to decide, and nothing to leave out.
     .filter((item) => item.options.some((o) => o.minutes > 0))
-  const items = inOrder(decided, ({ id }) => placeInOrder(groups.get(id)![0]!))
   const treatments = new Map<string, Treatment>(catalogue.treatments.map((t) => [t.id, t]))
   // Only uses with a set-up of their own or of their machine are worth remembering.
   const priced = new Set(
