@@ -201,7 +201,7 @@ function review(
   ].map((s) => (worked.byHand.has(s.id) ? { ...s, byHand: true as const } : s))
   const crew = crewOf(request)
   const shared = new Parts(worked.works, crew, drafting).of([...asKept(kept, surfaces, catalogue), ...fresh])
-  const named = namedApart(besideKept(shared), request.checkIn.vehicle.body)
+  const named = namedApart(besideKept(shared), request.checkIn.vehicle.body, surfaces)
   const edited = editSteps(named, edits, setting, severe)
   const { steps } = edited
   const links = linkSteps(steps, bindingRules(catalogue.orderRules, setting.choices, crew), places)

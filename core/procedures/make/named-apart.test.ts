@@ -28,6 +28,10 @@ describe('steps of one group in different places of it', () => {
   it('are called by their group alone where one does all of it', () => {
     for (const name of ofLeftDoors(called(2, 2))) expect(name).not.toMatch(/, (driver’s|rear left) door$/)
   })
+  it('carpet and the gaps beside it are two works, each by the name of its group', () => {
+    const floor = called(2, 3).filter((name) => name.startsWith('Rear floor:'))
+    expect(floor).toEqual(['Rear floor: vacuum rails and gaps', 'Rear floor: vacuum carpet'])
+  })
   it('no two of a sheet are called the same, for one person and for two', () => {
     for (const crew of [1, 2]) {
       const names = called(2, 3, crew)
