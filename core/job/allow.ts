@@ -23,6 +23,9 @@ export interface Actor {
 
 /** A step of the whole car has no place of its own that could be held. */
 const ofWholeCar = (step: Step) => step.zoneGroup === 'car' && step.area === 0 && !step.stop
+/** Whether a step goes near any of some surfaces. */
+const isAmong = (step: Step, surfaces: readonly string[]) =>
+  !ofWholeCar(step) && step.surfaces.some((s) => surfaces.includes(s))
 /** "vac_seat:seats-1+2" and "towel:doors-left.hard" are of "seats-1" and "doors-left". */
 const groupOf = (id: string) => /:([a-z0-9-]+)/.exec(id)?.[1] ?? ''
 
@@ -39,7 +42,7 @@ function holderOf(id: string, procedure: Procedure, state: WorkState): Step | un
     if (held.id === id) return false
     if (held.stop!.holds === 'car') return true
     if (!step) return held.stop!.groups?.includes(groupOf(id))
-    return !ofWholeCar(step) && step.surfaces.some((s) => held.surfaces.includes(s))
+    return isAmong(step, held.surfaces)
   })
 }
 
@@ -48,7 +51,7 @@ function callHolding(id: string, { steps }: Procedure, { calls = [] }: WorkState
   const step = steps.find((s) => s.id === id)
   return calls.find(({ holds, answer }) => {
     if (holds === undefined || answer || !step) return false
-    return holds === 'car' || (!ofWholeCar(step) && step.surfaces.some((s) => holds.includes(s)))
+    return holds === 'car' || isAmong(step, holds)
   })
 }
 

@@ -30,11 +30,9 @@ export function TimeLimit({ request, catalogue, crew, onCrew, limit, onUse, onDr
   const [minutes, setMinutes] = useState(limit?.minutes ?? 180)
   const weighed = weighing.state === 'done'
   const closely = weighed && weighing.closely?.minutes === minutes ? weighing.closely : undefined
-  const found = closely
-    ? closely.found
-    : weighed
-      ? limitOf(weighing.menu, { minutes, crew: weighing.crew }, request, catalogue)
-      : undefined
+  const roughly = () =>
+    weighed ? limitOf(weighing.menu, { minutes, crew: weighing.crew }, request, catalogue) : undefined
+  const found = closely?.found ?? roughly()
   const looking = weighed && !closely
   useEffect(() => {
     if (!looking) return

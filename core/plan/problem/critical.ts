@@ -1,4 +1,5 @@
 import type { Board, Placed } from '#core/plan/board/board.ts'
+import { share } from './overtaking.ts'
 import type { Act, Problem } from './problem.ts'
 
 /** What ends exactly when this starts and could not have been later: by a link, a person, a zone or a unit. */
@@ -14,10 +15,7 @@ function blocker(problem: Problem, board: Board, act: Act, at: Placed): Act | un
     const shared = before.people.some((p) => at.people.includes(p))
     if (shared && before.end + problem.travel(problem.jobs[other.job]!.site, site) === at.start) return true
     if (before.end !== at.start) return false
-    return (
-      (other.job === act.job && other.zones.some((z) => act.zones.includes(z))) ||
-      other.equipment.some((k) => act.equipment.includes(k))
-    )
+    return share(act, other)
   })
 }
 

@@ -183,9 +183,9 @@ export function smallerTeams(ground: Ground): { job: number; people: ReadonlySet
   if (isShort(ground) || problem.people.length > peopleAtMost) return []
   const everybody = problem.people.map((_, p) => p)
   return problem.jobs.flatMap(({ acts }, job) => {
-    const there = new Set(acts.flatMap((a) => now.board.placed[a]?.people ?? []))
-    if (there.size < 2) return []
-    return combinations(everybody, there.size - 1).flatMap((some) => {
+    const there = now.board.peopleOn(job)
+    if (there < 2) return []
+    return combinations(everybody, there - 1).flatMap((some) => {
       const people = new Set(some)
       return canDoAll(acts, people, problem) ? [{ job, people }] : []
     })

@@ -214,6 +214,17 @@ class Search {
     return { order, like: { plan: now, fresh: this.freshIn(order, now, by) } }
   }
 
+  /** So many of a list, each as likely, in one pass: a long day has tens of thousands of pairs (selection sampling, Knuth). */
+  private someOf<T>(list: readonly T[], most: number): T[] {
+    if (list.length <= most) return [...list]
+    let left = most
+    return list.filter((_, i) => {
+      const isTaken = this.random() * (list.length - i) < left
+      if (isTaken) left--
+      return isTaken
+    })
+  }
+
   private groundOf(now: Solution): Ground {
     const { problem, components, known, of, overtakings, random } = this
     return { problem, components, of, now, start: this.startsOf(now), known, overtakings, random }
@@ -236,9 +247,7 @@ class Search {
       next.teams[job] = people
       return next
     })
-    const all = [...first, ...fewer]
-    while (all.length > triedAround) all.splice(Math.floor(all.length * this.random()), 1)
-    return all
+    return this.someOf([...first, ...fewer], triedAround)
   }
 
   /** Components of which an order asks something else than a plan has: other people, a later start, another order of what is tied. */

@@ -232,11 +232,11 @@ function menuRound(
         if (entryOf(points[middle]!).clock <= limit) low = middle
         else high = middle - 1
       }
-      const most = filled(items, points[low]!, (point) => {
+      // All that it tries is an entry then.
+      filled(items, points[low]!, (point) => {
         const { clock, attended } = entryOf(point)
         return clock <= limit ? crew * limit - attended : undefined
       })
-      entryOf(most)
     }
     entryOf(points.at(-1)!)
     return [...known.values()]
