@@ -4,7 +4,7 @@ import { createBrowserRouter, Navigate, Outlet, RouterProvider } from 'react-rou
 import { isPassing } from '#web/client/http.ts'
 import { personIsHere, startKeeping } from '#web/client/keeping.ts'
 import { prefetchFirst } from '#web/client/prefetch-first.ts'
-import { SignedIn, useSession } from '#web/client/session.ts'
+import { SignedIn, useLeaving, useSession } from '#web/client/session.ts'
 // The first screen comes with the application: fetching it apart costs a round trip before anything is seen.
 import Day from '#web/day/DayScreen.tsx'
 import { Broken } from '#web/shell/Broken.tsx'
@@ -125,8 +125,9 @@ const router = createBrowserRouter([
 function SignedOut() {
   const session = useSession()
   const person = session.data?.person
+  const leaving = useLeaving()
   useEffect(() => personIsHere(person), [person])
-  if (session.isPending) return <Fetching />
+  if (session.isPending || leaving) return <Fetching />
   if (session.isLoadingError) return <ErrorNotice error={session.error} onRetry={() => void session.refetch()} />
   if (session.data)
     return (

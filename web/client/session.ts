@@ -72,6 +72,8 @@ export function useWayIn<P extends '/api/shop' | '/api/devices' | '/api/session'
   const before = useContext(SignedIn)
   return useMutation({
     mutationFn: async (body: BodyOf<Api[`POST ${P}`]>) => {
+      // Whoever left without a line goes first, or whoever comes now would be taken for them.
+      if (left.get()) await whoIsHere({ client })
       if (before) await beforeLeaving(before.person)
       await post(path, { body } as never)
       if (before) personHasLeft(before.person)
@@ -80,6 +82,12 @@ export function useWayIn<P extends '/api/shop' | '/api/devices' | '/api/session'
   })
 }
 
+/** While the server is told that a person leaves, nothing is asked in their name: an answer that comes too late would be a refusal. */
+const leavingQuery = queryOptions({ queryKey: ['leaving'], queryFn: () => false, enabled: false, initialData: false })
+
+/** Whether whoever was here is leaving just now: no screen stands any more, and the door not yet. */
+export const useLeaving = (): boolean => useQuery(leavingQuery).data
+
 /** Signs out: what was done is sent first, or kept for when the person comes back. Without a line the server is told later. */
 export function useSignOut() {
   const client = useQueryClient()
@@ -87,6 +95,8 @@ export function useSignOut() {
   return useMutation({
     mutationFn: async () => {
       await beforeLeaving(person)
+      client.setQueryData(leavingQuery.queryKey, true)
+      await client.cancelQueries()
       try {
         await remove('/api/session')
       } catch (error) {
@@ -96,10 +106,11 @@ export function useSignOut() {
       personHasLeft(person)
     },
     onSuccess: () => {
-      // The session's own entry stays and is told: the door listens to it, and puts itself before every screen.
+      // What the door listens to stays and is told: it puts itself before every screen.
       client.setQueryData(['session'], null)
-      client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'session' })
+      client.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'session' && queryKey[0] !== 'leaving' })
     },
+    onSettled: () => client.setQueryData(leavingQuery.queryKey, false),
   })
 }
 
