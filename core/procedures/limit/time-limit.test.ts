@@ -197,6 +197,13 @@ describe('what the customer sees comes first', () => {
     expect(places.slice(0, 5).map(share)).toEqual(['2 of 2', '1 of 1', '2 of 2', '2 of 2', '4 of 4'])
     expect(places[5]!.worked).toBeLessThan(places[5]!.there)
   })
+  it('an hour alone on leather, grimy in front and dusty behind: the front seats are vacuumed and wiped, not only those behind', () => {
+    const car = soiled(2, 'saloon', 'coated-leather')
+    for (const [id, there] of Object.entries(car.checkIn.condition))
+      if (id.startsWith('seat-')) there.soil = id.startsWith('seat-1') ? 3 : 1
+    const { places } = kindsWorked(car, 60, 1)
+    expect(places.slice(0, 5).map(share)).toEqual(['2 of 2', '1 of 1', '2 of 2', '2 of 2', '4 of 4'])
+  })
   it('an hour for two on a severe carrier: while one vacuums all the seats, the other does what needs no vacuum', () => {
     const { places, of } = kindsWorked(soiled(3, 'carrier'), 60, 2)
     expect(places.slice(0, 6).map(share)).toEqual(['2 of 2', '1 of 1', '2 of 2', '2 of 2', '4 of 4', '10 of 10'])

@@ -45,6 +45,8 @@ describe('rungs by soil', () => {
   ])('cloth seat at soil %d', (soil, treatments) =>
     expect(chosen(base, { soil })).toMatchObject({ treatments, residuals: [] }),
   )
+  it('coated leather that is only dusty gets a damp towel, without cleaner or finish', () =>
+    expect(chosen(base, { soil: 1 }, 'coated-leather').treatments).toEqual(['vac_seat', 'towel']))
   it('coated leather is cleaned and finished, never soaked', () => {
     expect(chosen(base, { soil: 4 }, 'coated-leather').treatments).toEqual([
       'vac_seat',
@@ -64,7 +66,7 @@ describe('rungs by soil', () => {
   it.each([
     ['synthetic-suede', ['vac_seat', 'panel', 'panel_again'], ['vac_seat', 'lm', 'vac_final', 'judge'], 'record'],
     ['real-suede', ['vac_seat', 'dry_brush'], ['vac_seat', 'dry_brush'], 'specialist'],
-    ['uncoated-leather', ['panel'], ['panel'], 'specialist'],
+    ['uncoated-leather', ['vac_seat', 'panel'], ['vac_seat', 'panel'], 'specialist'],
     [
       'wool',
       ['vac_seat', 'wool_lm', 'vac_final', 'judge'],
@@ -89,6 +91,30 @@ describe('rungs by soil', () => {
     expect(chosen('dash.wheel-front', { soil: 2 }).treatments).not.toContain('dress')
   })
 })
+
+describe('a hard part with a stain', () => {
+  const top = (soil: number, kind: string) => {
+    const surface = surfaces.find((s) => s.id === 'dash.dash-top')!
+    const { work } = chooseWork(surface, { soil, stains: [{ kind, age: 'old', attempts: 0 }] }, settingWith(everything))
+    return work.filter((w) => ['towel', 'brush', 'pad', 'strong'].includes(w.treatment.id))
+  }
+  // Dye and grease want the brush and cleaner, cola a damp towel (C4); soil 1 the towel, 3 the pad (C2).
+  it.each([
+    [1, 'food-dye', 'brush'],
+    [2, 'food-dye', 'brush'],
+    [3, 'food-oil', 'pad'],
+    [1, 'sugar', 'towel'],
+    [2, 'sugar', 'brush'],
+  ])('at soil %d with %s is gone over once, by the %s, for the stain too', (soil, kind, pass) => {
+    const [only, ...more] = top(soil, kind)
+    expect([only!.treatment.id, only!.stains?.map((s) => s.kind), more.length]).toEqual([pass, [kind], 0])
+  })
+})
+
+it('leather with a stain its cleaner is for is not wiped with a towel before', () =>
+  expect(
+    chosen(base, { soil: 1, stains: [{ kind: 'sugar', age: 'days', attempts: 0 }] }, 'coated-leather').treatments,
+  ).toEqual(['vac_seat', 'lift', 'leather_clean', 'judge']))
 
 describe('what is missing', () => {
   it('steps down a rung and says why: machine, skill', () => {

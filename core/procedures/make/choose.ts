@@ -7,6 +7,7 @@ import type { Stain, SurfaceCondition } from '#core/condition/schema.ts'
 import { none } from '#core/message/message.ts'
 import { type Reason, reason } from '#core/procedures/messages.ts'
 import type { Residual } from '#core/procedures/schema.ts'
+import { fileUnder } from '#core/units/file-under.ts'
 import { balanceOf, leftOn } from './balance.ts'
 import { forbiddenBy } from './forbidden.ts'
 import { type Effect, type Limits, limitsOf } from './limits.ts'
@@ -47,6 +48,8 @@ const soaks = new Set(['carpet', 'carpet-worn', 'load'])
 const rinses = new Set(['hotx', 'hotx_carpet', 'coldx'])
 const extraction = new Set([...rinses, 'spotx'])
 const besideRinsing = new Set(['lm', 'neutral_lm', 'spotx'])
+/** Passes by hand over hard parts and leather, each stronger than the one before: who does one does not need those before it. */
+const handPasses = ['small_towel', 'towel', 'small', 'brush', 'pad', 'strong', 'leather_clean']
 /** Stains of this index and above come back up while their surface dries (catalogue.md C3). */
 const wicksBack = 3
 
@@ -61,7 +64,7 @@ class Choice {
   readonly ruled = new Map<string, { ban: Ban; kind: StainKind }>()
   private readonly limits: Limits
   /** What is done instead of something else, and of what. */
-  private readonly standsFor = new Map<string, string>()
+  private readonly standsFor = new Map<string, string[]>()
   /** What a stain rules out only before it has had its own treatment. */
   private readonly unbanned = new Set<string>()
   /** What was asked before, by treatment, where a stain must stay cold and where none must. */
@@ -145,7 +148,7 @@ class Choice {
     if (!treatment.orElse || !this.refusal(treatment, planned)) return undefined
     const others = this.fitted(treatment.orElse, planned, depth + 1)
     if (this.allowed(others, planned)) return undefined
-    for (const other of others) this.standsFor.set(other, id)
+    for (const other of others) fileUnder(this.standsFor, other, id)
     return others
   }
 
@@ -283,7 +286,7 @@ class Choice {
         const others = no && treatment.orElse ? this.fitted(treatment.orElse, own) : undefined
         if (!no) kept.push(id)
         else if (others && !this.allowed(others, own)) {
-          for (const other of others) this.standsFor.set(other, id)
+          for (const other of others) fileUnder(this.standsFor, other, id)
           kept.push(...others)
         } else {
           dropped.push(treatment)
@@ -305,6 +308,14 @@ class Choice {
       this.record('rinse', reason('nothing-takes-it-out', { treatment: id }))
       return []
     })
+  }
+
+  /** Hard parts and leather are cleaned by hand once: by the strongest of what its soil and its stains ask for. */
+  inOnePass(ids: readonly string[]): string[] {
+    const passes = handPasses.filter((id) => ids.includes(id))
+    const kept = passes.at(-1)!
+    for (const spared of passes.slice(0, -1)) fileUnder(this.standsFor, kept, spared)
+    return ids.filter((id) => id === kept || !passes.includes(id))
   }
 
   /** What was there before and is no cleaning task. */
@@ -475,8 +486,8 @@ class Choice {
   /** The stains a treatment is done for. */
   private why(id: string): Pick<Work, 'stains'> {
     if (this.stains.length === 0) return {}
-    const own = this.standsFor.get(id)
-    const isFor = (planned: readonly string[]) => planned.includes(id) || (own !== undefined && planned.includes(own))
+    const own = [id, ...(this.standsFor.get(id) ?? [])]
+    const isFor = (planned: readonly string[]) => own.some((done) => planned.includes(done))
     const stains = this.stains
       .filter(({ kind }) => isFor(plannedFor(kind, this.material.family, this.setting.catalogue)))
       .map(({ stain }) => stain)
@@ -549,8 +560,11 @@ function takenOn(choice: Choice, { rule }: Standing): Work[] {
   return choice.within(work)
 }
 
-const isVacuumed = (programme: Programme, setting: Setting) =>
-  programme.soil.flat().some((id) => setting.treatment(id).techniques.includes('VS'))
+const vacuums = (id: string, setting: Setting) => setting.treatment(id).techniques.includes('VS')
+
+/** How a surface is vacuumed at whatever rung, if it ever is. */
+const vacuumOf = (programme: Programme, setting: Setting): string | undefined =>
+  programme.soil.flat().find((id) => vacuums(id, setting))
 
 /** What a finish or the house adds, and dressing: where it may not be done nobody misses it. */
 const isExtra = (id: string, { adds }: Setting) => id === 'dress' || adds.some((a) => a.use.includes(id))
@@ -607,7 +621,8 @@ export function chooseWork(
     choice.record('specialist', reason('no-way', { material: material.id }))
     return nothing
   }
-  if (setting.held.noVacuum && isVacuumed(programme, setting)) {
+  const vacuum = vacuumOf(programme, setting)
+  if (setting.held.noVacuum && vacuum) {
     choice.record('held', reason('no-vacuum', none))
     return nothing
   }
@@ -619,10 +634,13 @@ export function chooseWork(
   const back = setting.wicked[surface.id] ?? 0
   if (back > 0) ids.push(...choice.cameBack(back))
   ids.push(...choice.fitted(forStains, forStains))
+  ids = choice.inOnePass(ids)
   // What is extracted needs neither a wet vacuum beside it nor what stands for one.
   if (ids.some((id) => rinses.has(id))) ids = ids.filter((id) => !besideRinsing.has(id))
   if (hair > 0) ids.push('hair')
   if (sand > 0) ids.push(...choice.fitted(['sand'], ids))
+  // What is loosened is taken up, on a surface without soil too, and on one whose soil asks for a damp towel alone.
+  if (hair + sand > 0 && vacuum && !ids.some((id) => vacuums(id, setting))) ids.push(...choice.fitted([vacuum], ids))
   if (programme.specialistFrom !== undefined && soil >= programme.specialistFrom)
     choice.record('specialist', reason('heavy-for-specialist', { material: material.id }))
   if (programme.recordFrom !== undefined && soil >= programme.recordFrom)

@@ -27,6 +27,18 @@ const by = (soil: Record<string, number>, mat = 'carpet-mat') => {
   )
 }
 
+describe('one machine that wets', () => {
+  const out = (soil: Record<string, number>) =>
+    made(by(soil))
+      .steps.filter((s) => s.treatment === 'set_up' && s.equipment[0] !== 'vacuum')
+      .map((s) => s.equipment[0])
+  it('is at the car where the heavier one stands there anyway, for seats, floor or mats', () => {
+    expect(out({ seat: 3, carpet: 2, mat: 2 })).toEqual(['extractor'])
+    expect(out({ seat: 2, carpet: 2, mat: 4 })).toEqual(['extractor'])
+    expect(out({ seat: 2, carpet: 2, mat: 2 })).toEqual(['wet-vac'])
+  })
+})
+
 describe('tanks', () => {
   it('a severe small car draws some 29 litres through a 12-litre extractor: filled three times, emptied where it runs out', () => {
     const { steps, totals } = made(carB())

@@ -91,6 +91,20 @@ function complaintsOf(request: ProcedureRequest): string[] {
           [...sheet.doing('vacuum', [w]), ...sheet.doing('air', [w])].length > 0,
       )
       say(early[0], `${early[0]?.title} before the fluid on ${s.id} is lifted`)
+      // Trained hands are through before others wet and wipe beside them, and long before the last wipes of the car.
+      const treated = worked.filter((w) =>
+        ['cold_blot', 'enzyme', 'disinfect_spot', 'disinfect_off'].includes(w.treatment),
+      )
+      const last = Math.max(-1, ...treated.map((w) => sheet.at(w)))
+      const beside = sheet.work.find(
+        (w) =>
+          sheet.at(w) < last &&
+          (['dress', 'screens'].includes(w.stage) ||
+            ['glass_in', 'glass_again', 'glass_damp'].includes(w.treatment) ||
+            (['seats', 'floor', 'hard', 'leather'].includes(w.stage) &&
+              w.surfaces.some((id: string) => id !== s.id && zoneOf.get(id) === s.zone))),
+      )
+      say(beside, `${beside?.title} before the fluid on ${s.id} is dealt with`)
     }
     if (woven(s) && kinds.some((k) => acidFirst.includes(k))) {
       const acid = sheet.doing('acid', worked)[0]
@@ -142,11 +156,13 @@ describe('whatever the car', () => {
 it('grit and hair are loosened before the place they sit in is vacuumed or wetted, mats as everything else', () => {
   const random = seededRandom(84)
   let mats = 0
+  const left: string[] = []
   for (let n = 0; n < share(400); n++) {
     const car = randomCar(random)
     const { body } = car.checkIn.vehicle
-    for (const s of surfacesOf(body, catalogue.surfaces))
-      if (s.kind.includes('mat')) car.checkIn.condition[s.id] = { soil: 2, sand: 2 }
+    const surfaces = surfacesOf(body, catalogue.surfaces)
+    for (const s of surfaces) if (s.kind.includes('mat')) car.checkIn.condition[s.id] = { soil: 2, sand: 2 }
+    const soft = new Set(surfaces.filter(woven).map((s) => s.id))
     const { steps, byOne } = generateProcedure(car, catalogue)
     const start = (id: string) => byOne!.starts[id]!
     const wetOrVacuumed = steps.filter((s) => s.applied > 0 || s.equipment.includes('vacuum'))
@@ -157,8 +173,14 @@ it('grit and hair are loosened before the place they sit in is vacuumed or wette
           start(loosened.id) + loosened.minutes,
         )
       }
+    // And it is taken up: cloth and carpet that are only gritty or hairy are vacuumed like the others.
+    for (const loosened of steps.filter((s) => s.stage === 'loosen'))
+      for (const id of loosened.surfaces.filter((surface) => soft.has(surface)))
+        if (!steps.some((s) => s.stage !== 'final-vacuum' && s.equipment.includes('vacuum') && s.surfaces.includes(id)))
+          left.push(`car ${n}: ${loosened.id} ${id}`)
   }
   expect(mats).toBeGreaterThan(0)
+  expect(left).toEqual([])
 })
 
 it('mats lie beside the car: their grit waits for nothing inside it, the floor’s waits for the dust', () => {
