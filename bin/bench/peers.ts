@@ -7,7 +7,7 @@ import { rounded } from './place.ts'
 import { run } from './plan.ts'
 
 /** Random days by seed, of those at one place with at most so many activities. */
-const days = { seeds: 60, activities: 30 }
+const days = { seeds: 150, activities: 30 }
 /** Seconds for the solver and for ours. */
 const seconds = { peer: 8, ours: 1 }
 
