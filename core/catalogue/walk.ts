@@ -27,10 +27,14 @@ export const Walk = Type.Object(
         begun: Minutes,
         /** Laying work aside that may not wait long, to come back to it: worth it over a quarter hour's dwell, not over a spray's few minutes. */
         aside: Minutes,
+        /** Leaving what belongs together before all of it is done. */
+        left: Minutes,
         up: Minutes,
       },
       Strict,
     ),
+    /** What belongs together, by stage (judgement.md §5): a row or floor is not left and come back to, a tool goes round the car once. */
+    together: Type.Record(Text, Type.Union([Type.Literal('zoneGroup'), Type.Literal('treatment')])),
     /** Places by the beginning of their zone's name; a row and a side that are not said here are in the name (seat-2l). */
     places: Type.Array(
       Type.Object(

@@ -5,6 +5,7 @@ import type { StepLink } from '#core/procedures/schema.ts'
 import { seededRandom } from '#core/units/random.ts'
 import { sampleCars } from '../../../bin/sample-cars.ts'
 import { bodyNamed, requestFor } from '../../../tests/fixtures/cars.ts'
+import { soiled } from '../../../tests/fixtures/soiled.ts'
 import { brokenByOne } from '../../../tests/support/lead.ts'
 import { share } from '../../../tests/support/share.ts'
 import { Places } from './places.ts'
@@ -26,6 +27,9 @@ const step = (id: string, equipment: string, tool: string, zones: string, minute
   equipment: equipment ? [equipment] : [],
   tool,
   product: null,
+  stage: '',
+  treatment: '',
+  zoneGroup: '',
   at: zones.split(' '),
 })
 const link = (from: string, to: string, minLag = 0, maxLag?: number): StepLink => ({
@@ -260,6 +264,36 @@ it(`${share(1000)} small cars: no order of their blocks costs less`, () => {
   // Sometimes a wait within a block is filled, which no order of whole blocks does.
   expect(filled).toBeGreaterThan(0)
 })
+
+it.each([
+  ['hatchback', 'foot-2l'],
+  ['estate', 'foot-2l'],
+  ['suv-7', 'foot-2r'],
+])('severe %s: a floor row is done before it is left, though %s wants less than what lies beside it', (body, place) => {
+  const car = soiled(4, body)
+  for (const [id, there] of Object.entries(car.checkIn.condition)) if (id.startsWith(place)) there.soil = 3
+  const rows = generateProcedure(car, catalogue)
+    .steps.filter((s) => s.crew > 0 && (s.stage === 'seats' || s.stage === 'floor'))
+    .map((s) => s.zoneGroup)
+  const visits = rows.filter((row, k) => row !== rows[k - 1])
+  expect(visits.filter((row) => row === 'floor-2')).toEqual(['floor-2'])
+  expect(new Set(visits).size).toBe(visits.length)
+})
+
+it.each(['hatchback', 'estate', 'suv-7'])(
+  '%s with two worse doors and a worse dash: brush, pad and towel each go round the car once',
+  (body) => {
+    const car = soiled(2, body)
+    for (const [id, there] of Object.entries(car.checkIn.condition))
+      if (/^(door-2r|door-1l|dash)/.test(id)) there.soil = 3
+    const passes = generateProcedure(car, catalogue)
+      .steps.filter((s) => s.crew > 0 && s.stage === 'hard')
+      .map((s) => s.treatment)
+    const rounds = passes.filter((pass, k) => pass !== passes[k - 1])
+    expect(rounds).toContain('pad')
+    expect(new Set(rounds).size).toBe(rounds.length)
+  },
+)
 
 it('acid is not put on while what rinses it out has to wait for a solvent to air', () => {
   const body = bodyNamed('hatchback')

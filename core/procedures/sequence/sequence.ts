@@ -4,7 +4,7 @@ import type { Places } from './places.ts'
 import { type Sequenced, type SequenceProblem, sequenceProblem } from './problem.ts'
 import { cheapestOrder } from './search.ts'
 import { startsOf } from './timetable.ts'
-import { noParts, timesAside, WalkCost, type Walked, type WalkParts } from './walk-cost.ts'
+import { noParts, WalkCost, type Walked, type WalkParts } from './walk-cost.ts'
 
 /** Where a car is walked round. */
 export interface Round {
@@ -64,7 +64,7 @@ function laidOut(steps: readonly Listed[], links: readonly StepLink[], round: Ro
   const late = steps.flatMap((s, i) => (s.ready && s.crew > 0 ? [i] : []))
   const walk = (from: number, to: number) => cost.total(from, to)
   const order = cheapestOrder(problem, walk, round.walk.costs.aside, late)
-  return told(steps, links, problem, order, cost, round)
+  return told(steps, links, problem, order, cost)
 }
 
 /** What a list costs as it stands. @param order ids of all steps; those that pass by themselves count where they begin */
@@ -77,7 +77,7 @@ export function asListed(
   const at = new Map(steps.map((s, i) => [s.id, i]))
   const attended = order.map((id) => at.get(id)!).filter((i) => steps[i]!.crew > 0)
   const cost = new WalkCost(steps, round.walk, round.places)
-  return told(steps, links, sequenceProblem(steps, links), attended, cost, round)
+  return told(steps, links, sequenceProblem(steps, links), attended, cost)
 }
 
 function told(
@@ -86,7 +86,6 @@ function told(
   problem: SequenceProblem,
   attended: readonly number[],
   cost: WalkCost,
-  { walk: { costs } }: Round,
 ): Sequence {
   const starts = startsOf(problem, attended)
   const end = (i: number) => starts[i]! + problem.minutes[i]!
@@ -94,7 +93,7 @@ function told(
   attended.forEach((to, k) => {
     if (k > 0) cost.between(attended[k - 1]!, to, walk)
   })
-  walk.aside = costs.aside * timesAside(attended.map((i) => problem.blockOf.get(i)!))
+  walk.aside = cost.aside(attended, problem.blockOf)
   const place = new Map(attended.map((i, k) => [i, k]))
   // Right behind the last of what it waits for.
   const lastBefore = (i: number): number =>

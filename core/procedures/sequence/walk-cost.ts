@@ -3,7 +3,7 @@ import type { Step } from '#core/procedures/schema.ts'
 import type { Places, Spot, Stretch } from './places.ts'
 
 /** The part of a step that going from one to the next looks at. */
-export type Walked = Pick<Step, 'equipment' | 'tool' | 'product'> & {
+export type Walked = Pick<Step, 'stage' | 'treatment' | 'zoneGroup' | 'equipment' | 'tool' | 'product'> & {
   /** Zones it is worked in. */
   at: readonly string[]
 }
@@ -20,13 +20,15 @@ export interface WalkParts {
 }
 export const noParts = (): WalkParts => ({ machine: 0, tool: 0, product: 0, move: 0, door: 0, direction: 0, aside: 0 })
 
-/** How often blocks are left before they are done, in a list of the block of each step in turn. */
-export function timesAside(blocks: readonly number[]): number {
-  const runs = blocks.filter((b, k) => b !== blocks[k - 1]).length
-  return runs - new Set(blocks).size
+/** How often what belongs together is left before it is done, in a list of what each step in turn belongs to, if to anything. */
+function timesLeft(belongs: readonly unknown[]): number {
+  const runs = belongs.filter((b, k) => b !== undefined && b !== belongs[k - 1])
+  return runs.length - new Set(runs).size
 }
 
 interface Kept {
+  /** What it belongs to that is done before it is left: a row, or a round of the car with one tool. */
+  whole: string | undefined
   stretch: Stretch
   machine: string
   tool: string
@@ -52,7 +54,12 @@ export class WalkCost {
 
   constructor(steps: readonly Walked[], walk: Walk, places: Places) {
     this.walk = walk
+    const wholeOf = (s: Walked) => {
+      const by = walk.together[s.stage]
+      return by && `${s.stage} ${s[by]}`
+    }
     this.kept = steps.map((s) => ({
+      whole: wholeOf(s),
       stretch: places.stretch(s.at),
       machine: [...s.equipment].sort().join('+'),
       tool: s.tool,
@@ -71,9 +78,18 @@ export class WalkCost {
     if (a.stretch && b.stretch) moving(this.walk, a.stretch.to, b.stretch.from, sameRound, parts)
   }
 
+  /** What an order costs for leaving blocks, rows and rounds before they are done. */
+  aside(order: readonly number[], blockOf: ReadonlyMap<number, number>): number {
+    const { aside, left } = this.walk.costs
+    return aside * timesLeft(order.map((i) => blockOf.get(i))) + left * timesLeft(order.map((i) => this.kept[i]!.whole))
+  }
+
+  /** Every order leaves each row and round once; whatever is more is one left before it is done. So that is paid for between two steps. */
   total(from: number, to: number): number {
     const parts = noParts()
     this.between(from, to, parts)
-    return parts.machine + parts.tool + parts.product + parts.move + parts.door + parts.direction
+    const { whole } = this.kept[from]!
+    const left = whole === undefined || whole === this.kept[to]!.whole ? 0 : this.walk.costs.left
+    return parts.machine + parts.tool + parts.product + parts.move + parts.door + parts.direction + left
   }
 }
