@@ -203,6 +203,40 @@ const team: Move = (order, ground) => {
   }
 }
 
+/** So many people who can do all of a job, those there as likely as any; undefined where a few tries find none. */
+function teamOf(job: number, size: number, { problem, now, random }: Ground): ReadonlySet<number> | undefined {
+  const { acts } = problem.jobs[job]!
+  const there = new Set(acts.flatMap((a) => now.board.placed[a]?.people ?? []))
+  if (there.size === size && random() < 0.5) return there
+  for (let tries = 0; tries < 8; tries++) {
+    const team = new Set<number>()
+    for (let picks = 0; picks < 4 * problem.people.length && team.size < size; picks++)
+      team.add(int(random, problem.people.length))
+    if (canDoAll(acts, team, problem)) return team
+  }
+  return undefined
+}
+
+/**
+ * One job left to a person fewer, and every other one to a team as large as it has, those people or others: who is spared in one place is often
+ * wanted in another, where as many as before would do. Undefined where nobody is to be spared.
+ */
+export function teamsWithOneFewer(ground: Ground): Order['teams'] | undefined {
+  const { problem, now, random } = ground
+  if (isShort(ground)) return undefined
+  const sizes = problem.jobs.map((_, job) => now.board.peopleOn(job))
+  const shared = sizes.flatMap((size, job) => (size > 1 ? [job] : []))
+  if (shared.length === 0) return undefined
+  const less = shared[int(random, shared.length)]!
+  return sizes.map((size, job) => (size === 0 ? undefined : teamOf(job, job === less ? size - 1 : size, ground)))
+}
+
+const teams: Move = (order, ground) => {
+  const fewer = teamsWithOneFewer(ground)
+  if (fewer) order.teams = fewer
+  else sooner(order, ground)
+}
+
 /** Something is begun later than it could be: what is held or must not dry on is then held for less long. */
 const later: Move = ({ floor }, { problem, now, random }) => {
   const act = int(random, floor.length)
@@ -290,6 +324,8 @@ const moves: readonly Move[] = [
   team,
   team,
   team,
+  teams,
+  teams,
   later,
   later,
   later,

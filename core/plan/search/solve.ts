@@ -6,7 +6,16 @@ import type { Problem } from '#core/plan/problem/problem.ts'
 import { type Random, seededRandom } from '#core/units/random.ts'
 import { type Construction, construct, horizonOf, type Like } from './construct.ts'
 import { mirrored } from './mirror.ts'
-import { type Ground, letGoFirst, type Order, smallerTeam, smallerTeams, vary, waitingPairs } from './neighbours.ts'
+import {
+  type Ground,
+  letGoFirst,
+  type Order,
+  smallerTeam,
+  smallerTeams,
+  teamsWithOneFewer,
+  vary,
+  waitingPairs,
+} from './neighbours.ts'
 import { burdenOf, changesIn, compareScores, latenessBefore, type Score, scoreOf } from './objective.ts'
 
 export interface Solution extends Construction {
@@ -85,8 +94,8 @@ const costOf = ([unscheduled, tardiness, makespan, handovers]: Score): number =>
 
 /** How much worse than the best a plan may be that is walked on from: more where there is little to move (record-to-record, Dueck 1993). */
 const tolerance = (problem: Problem): number => Math.min(0.05, 1 / Math.max(1, problem.acts.length))
-/** Steps without a better plan after which the search goes back to the best, or begins somewhere else. */
-const patience = 400
+/** Steps without a better plan after which the search goes back to the best, or begins somewhere else: on a short day soon. */
+const patienceFor = (problem: Problem): number => Math.min(400, 150 + 8 * problem.acts.length)
 /** Steps without a better plan after which what is round the best is tried one by one, so much of it at most: on a long day chance finds more for longer. */
 const stuckAfter = (problem: Problem): number => 40 + Math.floor(problem.acts.length / 2)
 const triedAround = 300
@@ -305,9 +314,12 @@ class Search {
   anew(first: Order, best: Solution): Order {
     const { problem, known, random } = this
     const fewer = random() < 0.5
-    const teams = problem.jobs.map((_, job) =>
-      fewer && random() < 0.6 ? smallerTeam(job, { problem, now: best, known, random }) : undefined,
-    )
+    const all = random() < 0.5 ? teamsWithOneFewer(this.groundOf(best)) : undefined
+    const teams =
+      all ??
+      problem.jobs.map((_, job) =>
+        fewer && random() < 0.6 ? smallerTeam(job, { problem, now: best, known, random }) : undefined,
+      )
     const spread = 20 + 100 * this.random()
     return {
       key: first.key.map((k) => k + spread * (this.random() - 0.5)),
@@ -361,6 +373,7 @@ export function solve(
   let around: (() => Order | undefined)[] | undefined
   const worse = 1 + tolerance(problem)
   const stuck = stuckAfter(problem)
+  const patience = patienceFor(problem)
   const burden = (plan: Solution) => {
     plan.burden ??= burdenOf(problem, plan)
     return plan.burden
@@ -421,6 +434,8 @@ export function solve(
       now = search.build(by)
       consider(now, by)
     }
+    // Both begin there, or the one would at once bring the other back.
+    ;[urgent, urgency] = [now, by]
   }
   return { ...best, iterations: search.iterations }
 }
