@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
-import type { ProcedureRequest } from '#core/procedures/schema.ts'
+import { revisedRequest } from '#core/procedures/revise.ts'
+import type { ProcedureRequest, Step } from '#core/procedures/schema.ts'
 import { speak } from '#words/en/speak.ts'
 import { bodyNamed, carB, requestFor } from '../../../tests/fixtures/cars.ts'
 import { soiled } from '../../../tests/fixtures/soiled.ts'
@@ -9,6 +10,18 @@ import { generateProcedure } from './generate.ts'
 
 // What is laid out, mixed, filled and emptied, as a lead counts it by hand.
 
+const closing = [
+  'recheck',
+  'final-vacuum',
+  'dress',
+  'screens',
+  'glass',
+  'refit',
+  'shut',
+  'final',
+  'put-away',
+  'hand-over',
+]
 const made = (request: ProcedureRequest) => generateProcedure(request, catalogue)
 const strengths = (request: ProcedureRequest, product: string) =>
   made(request)
@@ -37,6 +50,40 @@ describe('one machine that wets', () => {
     expect(out({ seat: 2, carpet: 2, mat: 4 })).toEqual(['extractor'])
     expect(out({ seat: 2, carpet: 2, mat: 2 })).toEqual(['wet-vac'])
   })
+})
+
+describe('seats come out for what lies under them', () => {
+  const out = (soil: Record<string, number>): ProcedureRequest => {
+    const request = by(soil)
+    request.checkIn.permissions = { 'seats-out': true }
+    return { ...request, houseRules: { seats: 'out' }, skills: catalogue.skills.map((s) => s.id) }
+  }
+  const moved = (steps: readonly Step[]) => steps.filter((s) => s.stage.startsWith('seats-')).map((s) => s.treatment)
+  it('where the floor is worked, and not for the dash alone', () => {
+    expect(moved(made(out({ carpet: 2 })).steps)).toEqual(['seats_out', 'seats_in'])
+    expect(moved(made(out({ hard: 2 })).steps)).toEqual([])
+  })
+  it('and go back in, though nothing of the floor is left to be done', () => {
+    const request = out({ carpet: 2, hard: 2 })
+    const first = made(request)
+    const over = new Set(
+      first.steps.filter((s) => !['seats-in', 'hard', ...closing].includes(s.stage)).map((s) => s.id),
+    )
+    const next = made(revisedRequest(request, first, over, { condition: { 'dash.dash-top': { soil: 3 } } }))
+    expect(moved(next.steps.filter((s) => !s.kept))).toEqual(['seats_in'])
+  })
+})
+
+it('a machine for one place is set up when that is come to, not on the way before', () => {
+  const car = soiled(4)
+  car.checkIn.condition['load.load-floor']!.stains = [{ kind: 'denim', age: 'old', attempts: 0 }]
+  const ids = made(car).steps.map((s) => s.id)
+  const [setUp, first] = [ids.indexOf('set_up:cold-extractor'), ids.findIndex((id) => id.startsWith('coldx:load'))]
+  expect(first).toBeGreaterThan(setUp)
+  const between = made(car).steps.slice(setUp + 1, first)
+  expect(setUp).toBeGreaterThan(ids.indexOf('vac_load:load'))
+  // Nothing but the place it is for: it is not walked away from in between.
+  expect(between.filter((s) => s.crew > 0 && s.zoneGroup !== 'load').map((s) => s.id)).toEqual([])
 })
 
 describe('tanks', () => {

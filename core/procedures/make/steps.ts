@@ -341,16 +341,34 @@ function surfacesAt(
   )
 }
 
+/** What is planned of a car: its works, its whole-car rows, and which steps somebody put there by hand. */
+interface Planned {
+  works: readonly Work[]
+  rows: readonly string[]
+  byHand: ReadonlySet<string>
+}
+
+/** Whether what a row goes with is done: by what is planned, by what was, or by another row that is done itself. What a hand put there goes with nothing. */
+function comesWith({ id, when }: WholeCar, done: Planned, drafting: Drafting): boolean {
+  const { wholeCar } = drafting.setting.catalogue
+  return (
+    !when?.with ||
+    done.byHand.has(`${id}:car`) ||
+    when.with.some(
+      (other) =>
+        done.works.some((w) => w.treatment.id === other) ||
+        drafting.request.kept?.some((step) => step.treatment === other) ||
+        (done.rows.includes(other) && comesWith(byId(wholeCar, other, 'step'), done, drafting)),
+    )
+  )
+}
+
 /** One step of the whole car; none where it takes no time there, or where nothing that is done asks for it. */
-export function wholeCarStep(
-  id: string,
-  { works, rows }: { works: readonly Work[]; rows: readonly string[] },
-  drafting: Drafting,
-): Draft | undefined {
+export function wholeCarStep(id: string, planned: Planned, drafting: Drafting): Draft | undefined {
+  const { works } = planned
   const { request, soil, setting } = drafting
   const row = byId(setting.catalogue.wholeCar, id, 'step')
-  const isDone = (other: string) => rows.includes(other) || works.some((w) => w.treatment.id === other)
-  if (row.when?.with && !row.when.with.some(isDone)) return undefined
+  if (!comesWith(row, planned, drafting)) return undefined
   const waits = row.when?.orWetted === true && works.some((w) => w.treatment.dries)
   if (row.when?.unhurried && request.timeLimit && !waits) return undefined
   const surfaces = row.places ? surfacesAt(row.places, works, drafting) : drafting.surfaces

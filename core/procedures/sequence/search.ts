@@ -12,8 +12,8 @@ const mostPlaces = 5
 /** Neighbouring blocks that are tried in every order. */
 const windowBlocks = 4
 const rounds = 8
-/** Minutes of walk that it may cost to set something up just before it is used. */
-const worthPuttingOff = 0.05
+/** Minutes of walk that it may cost to set something up just before it is used: fetching it anywhere on the way to somewhere far is free. */
+const worthPuttingOff = 1.3
 const epsilon = 1e-9
 
 type Between = (from: number, to: number) => number
