@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, inject, it } from 'vitest'
 import { reworkCheckIn } from '#core/check-in/rework.ts'
+import { dayIn } from '#core/units/shop-time.ts'
 import { seedPast } from '#server/demo/past.ts'
 import { morningZone } from '#server/demo/store.ts'
 import { uuidv7 } from '#server/http/uuid.ts'
@@ -22,6 +23,8 @@ beforeAll(async () => {
 })
 afterAll(() => t.close())
 
+/** The day it is where the shop is: its clock is hours away, so that it is morning there. */
+const todayThere = async () => dayIn((await lead.get('/api/session')).body.timeZone, t.context.now())
 const record = async (job = id) => (await lead.get(`/api/jobs/${job}/record`)).body as JobRecordView
 const says = (who: Caller, type: string, data: object) =>
   who.send('POST', `/api/jobs/${id}/events`, { id: uuidv7(), type, data, device: 'desk', deviceSeq: 0, deviceTime: '' })
@@ -55,7 +58,7 @@ it('has a time set right by a lead, for a reason, also when the car is gone; the
   // One time of it as before, another one: the first counts no more.
   const of = (list: typeof before) => list.map((p) => [p.treatment, p.records]).sort()
   expect(of(await pace())).toEqual(of(before))
-  const today = t.context.now().slice(0, 10)
+  const today = await todayThere()
   const from = new Date(Date.parse(today) - 60 * 86_400_000).toISOString().slice(0, 10)
   const { figures } = (await lead.get(`/api/records/figures?from=${from}&to=${today}&find=rm330b`)).body
   const all = (await record()).steps.reduce((sum, s) => sum + s.took, 0)
@@ -96,7 +99,7 @@ it('counts against what had been done there the first time, once it has gone aga
   const gone = { type: 'handed-over', data: { to: 'Mo', unfinished: 'called away' } }
   const said = { ...gone, id: uuidv7(), device: 'desk', deviceSeq: 0, deviceTime: '' }
   expect((await lead.send('POST', `/api/jobs/${again}/events`, said)).status).toBe(200)
-  const today = t.context.now().slice(0, 10)
+  const today = await todayThere()
   const from = new Date(Date.parse(today) - 60 * 86_400_000).toISOString().slice(0, 10)
   const { figures } = (await lead.get(`/api/records/figures?from=${from}&to=${today}`)).body
   const line = figures.again.find((l: { back: number }) => l.back > 0)
