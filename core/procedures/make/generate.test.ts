@@ -247,6 +247,9 @@ describe('worked car B', () => {
   ])('%s takes its minutes', (treatment, minutes) => within(minutesOf(procedure, treatment), minutes))
 })
 
+/** What is laid out for a treatment: its own, or what several share. */
+const laidOutWith = (id: string) => catalogue.treatments.find((t) => t.id === id)?.setUpGroup?.id ?? id
+
 /** The step's own contents: everything but the reasons, which name its neighbours. */
 const contents = (p: Procedure) => new Map(p.steps.map(({ why: _why, ...step }) => [step.id, step]))
 
@@ -282,8 +285,14 @@ describe('properties over random cars', () => {
         // Whole-car rows touch every surface; machines are set up and put away for whatever the car needs, what is near is covered.
         if (catalogue.wholeCar.some((r) => r.id === treatment) || ['set_up', 'warm_up', 'put_away'].includes(treatment))
           continue
-        // A treatment that touches it shares its laying out among all its steps.
-        if ([...old, ...now].some(([k, s]) => k.startsWith(`${treatment}:`) && s.surfaces.includes(id))) continue
+        // A treatment that touches it shares its laying out among all its steps, and with those that lay out the same.
+        const laidOut = laidOutWith(treatment)
+        if (
+          [...old.values(), ...now.values()].some(
+            (s) => laidOutWith(s.treatment) === laidOut && s.surfaces.includes(id),
+          )
+        )
+          continue
         if (old.get(key)?.surfaces.includes(id) || now.get(key)?.surfaces.includes(id)) continue
         // A shared room of the car can make everyone's p80 wider; a caution stands where it applies first; nothing else.
         // What is wet shares its air: more water anywhere makes the rest dry no sooner. Where it is, a name says only beside another step
