@@ -77,10 +77,11 @@ describe('seats come out for what lies under them', () => {
 it('a machine for one place is set up when that is come to, not on the way before', () => {
   const car = soiled(4)
   car.checkIn.condition['load.load-floor']!.stains = [{ kind: 'denim', age: 'old', attempts: 0 }]
-  const ids = made(car).steps.map((s) => s.id)
+  const { steps } = made(car)
+  const ids = steps.map((s) => s.id)
   const [setUp, first] = [ids.indexOf('set_up:cold-extractor'), ids.findIndex((id) => id.startsWith('coldx:load'))]
   expect(first).toBeGreaterThan(setUp)
-  const between = made(car).steps.slice(setUp + 1, first)
+  const between = steps.slice(setUp + 1, first)
   expect(setUp).toBeGreaterThan(ids.indexOf('vac_load:load'))
   // Nothing but the place it is for: it is not walked away from in between.
   expect(between.filter((s) => s.crew > 0 && s.zoneGroup !== 'load').map((s) => s.id)).toEqual([])

@@ -4,7 +4,7 @@ import { generateProcedure } from '#core/procedures/make/generate.ts'
 import type { StepLink } from '#core/procedures/schema.ts'
 import { seededRandom } from '#core/units/random.ts'
 import { sampleCars } from '../../../bin/sample-cars.ts'
-import { bodyNamed, requestFor } from '../../../tests/fixtures/cars.ts'
+import { bodyNamed, randomCar, requestFor } from '../../../tests/fixtures/cars.ts'
 import { soiled } from '../../../tests/fixtures/soiled.ts'
 import { brokenByOne } from '../../../tests/support/lead.ts'
 import { share } from '../../../tests/support/share.ts'
@@ -294,6 +294,19 @@ it.each(['hatchback', 'estate', 'suv-7'])(
     expect(new Set(rounds).size).toBe(rounds.length)
   },
 )
+
+it(`${share(200)} cars: whoever goes outside for the glass does all of it there`, () => {
+  const random = seededRandom(77)
+  const again: string[] = []
+  for (let n = 0; n < share(200); n++) {
+    const glass = generateProcedure(randomCar(random), catalogue)
+      .steps.filter((s) => s.crew > 0)
+      .map((s) => s.zoneGroup === 'glass-outside' && s.stage === 'glass')
+    const visits = glass.filter((outside, k) => outside && !glass[k - 1]).length
+    if (visits > 1) again.push(`car ${n}: ${visits} times`)
+  }
+  expect(again).toEqual([])
+})
 
 it('acid is not put on while what rinses it out has to wait for a solvent to air', () => {
   const body = bodyNamed('hatchback')
