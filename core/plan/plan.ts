@@ -4,7 +4,9 @@ import { criticalChain } from '#core/plan/problem/critical.ts'
 import { compile, type Problem } from '#core/plan/problem/problem.ts'
 import { boundsOf } from '#core/plan/search/bounds.ts'
 import { changed } from '#core/plan/search/objective.ts'
-import { type Solution, solve } from '#core/plan/search/solve.ts'
+import type { Solution } from '#core/plan/search/search.ts'
+import { solve } from '#core/plan/search/solve.ts'
+
 import { BadInput } from '#core/units/fault.ts'
 import type { Assignment, PlanAnswer, PlanRequest } from './schema.ts'
 

@@ -19,10 +19,13 @@ function blocker(problem: Problem, board: Board, act: Act, at: Placed): Act | un
   })
 }
 
-/** A chain of activities without slack that ends at the makespan, first to last. */
-export function criticalChain(problem: Problem, board: Board): Act[] {
+/**
+ * A chain of activities without slack, first to last, up to the last end of any of some.
+ * @param among all of them: the chain that ends the day
+ */
+export function criticalChain(problem: Problem, board: Board, among: readonly Act[] = problem.acts): Act[] {
   let last: Act | undefined
-  for (const act of problem.acts) {
+  for (const act of among) {
     const at = board.placed[act.index]
     if (at && (!last || at.end > board.placed[last.index]!.end)) last = act
   }

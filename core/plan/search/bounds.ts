@@ -1,5 +1,5 @@
 import type { Act, Problem } from '#core/plan/problem/problem.ts'
-import type { Solution } from './solve.ts'
+import type { Solution } from './search.ts'
 
 /** Earliest start ≥ from at which enough able people have the activity inside one of their shifts, ignoring each other's work. */
 function shiftStart(problem: Problem, act: Act, from: number): number {

@@ -4,7 +4,7 @@ import type { Obstacle } from '#core/plan/problem/impossible.ts'
 import { type Overtaking, share } from '#core/plan/problem/overtaking.ts'
 import type { Problem } from '#core/plan/problem/problem.ts'
 import type { Random } from '#core/units/random.ts'
-import type { Solution } from './solve.ts'
+import type { Solution } from './search.ts'
 
 /** What the next plan is built by: when each component comes to the table, and who is wanted for each activity (−1: whoever suits). */
 export interface Order {
@@ -300,6 +300,31 @@ const giveWay: Move = (order, ground) => {
   if (letGoFirst(order, pair, ground) && random() < 0.5) order.floor[ahead]! += int(random, 20)
 }
 
+/** What a late job waits for, though nothing says it must, comes after it; or somebody else does one of the two. */
+const unblock: Move = (order, ground) => {
+  const { problem, now, random, of, start } = ground
+  const late = problem.jobs[lateJob(ground)]!.acts.map((a) => problem.acts[a]!)
+  const line = criticalChain(problem, now.board, late)
+  const pairs = line.slice(1).flatMap((behind, i) => {
+    const ahead = line[i]!
+    const isBound = ahead.out.some((link) => link.to === behind.index) || of[ahead.index] === of[behind.index]
+    return isBound ? [] : [{ ahead, behind }]
+  })
+  if (pairs.length === 0) return few(order, ground)
+  for (let n = 1 + int(random, 2); n > 0; n--) {
+    const { ahead, behind } = pairs[int(random, pairs.length)]!
+    const how = random()
+    if (how < 0.5) {
+      const [a, b] = [of[ahead.index]!, of[behind.index]!]
+      order.key[b] = start[a]! - 0.5
+      if (random() < 0.5) order.key[a] = start[b]! + 0.5
+      continue
+    }
+    const { index, able } = how < 0.75 ? ahead : behind
+    if (able.length > 0) order.wished[index] = able[int(random, able.length)]!
+  }
+}
+
 /** What is tied by longest lags in another order. */
 const members: Move = ({ member }, { random }) => {
   for (let a = 0; a < member.length; a++) if (random() < 0.3) member[a]! += 40 * (random() - 0.5)
@@ -333,7 +358,24 @@ const moves: readonly Move[] = [
   giveWay,
 ]
 
+/** The ones that make anybody less late, counted over busy days: nobody is spared then. */
+const movesWhereLate: readonly Move[] = [
+  unblock,
+  unblock,
+  stretch,
+  wholeJob,
+  sooner,
+  machine,
+  few,
+  reassign,
+  reassignJob,
+  members,
+  gather,
+  later,
+]
+
 /** Varies an order by one move of any kind. */
 export function vary(order: Order, ground: Ground): void {
-  moves[int(ground.random, moves.length)]!(order, ground)
+  const kinds = ground.now.score[1] > 0 ? movesWhereLate : moves
+  kinds[int(ground.random, kinds.length)]!(order, ground)
 }

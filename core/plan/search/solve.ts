@@ -1,92 +1,9 @@
-import type { Preference } from '#core/plan/board/board.ts'
-import { type Component, componentsOf } from '#core/plan/problem/components.ts'
-import { impossible, type Obstacle } from '#core/plan/problem/impossible.ts'
-import { type Overtaking, overtakings } from '#core/plan/problem/overtaking.ts'
 import type { Problem } from '#core/plan/problem/problem.ts'
-import { type Random, seededRandom } from '#core/units/random.ts'
-import { type Construction, construct, horizonOf, type Like } from './construct.ts'
-import { mirrored } from './mirror.ts'
-import {
-  type Ground,
-  letGoFirst,
-  type Order,
-  smallerTeam,
-  smallerTeams,
-  teamsWithOneFewer,
-  vary,
-  waitingPairs,
-} from './neighbours.ts'
-import { burdenOf, changesIn, compareScores, latenessBefore, type Score, scoreOf } from './objective.ts'
-
-export interface Solution extends Construction {
-  score: Score
-  iterations: number
-  /** Reckoned when it is asked for: only plans that are otherwise as good are weighed by it. */
-  burden?: number
-}
-
-/** Longest path from the start of each activity to the end of everything that waits for it, in minutes. */
-export function tails(problem: Problem): number[] {
-  const tail = problem.acts.map((a) => a.minutes)
-  for (const act of [...problem.topological].reverse()) {
-    for (const link of problem.acts[act]!.out)
-      tail[act] = Math.max(tail[act]!, problem.acts[act]!.minutes + link.minLag + tail[link.to]!)
-  }
-  return tail
-}
-
-/** People already on the job first (fewer hand-overs), then those with fewer skills (the skilled stay free for what only they can do). */
-const usual =
-  (problem: Problem, wished?: Int32Array, bonus?: Float64Array): Preference =>
-  (act, person, board, start) =>
-    (board.knows(act.job, person) ? 4 : 0) +
-    3 * board.stays(act.job, person, start) -
-    problem.people[person]!.skills.size -
-    5 * board.ways(act.job, person, start) +
-    (wished?.[act.index] === person ? 12 : 0) +
-    (bonus?.[person] ?? 0)
-
-/** Urgency first: slack to the due time, job after job where they hold something all the while that is not there for each of them. */
-function firstOrder(problem: Problem, components: readonly Component[]): Order {
-  const tail = tails(problem)
-  const far = horizonOf(problem)
-  const longest = (acts: readonly number[]) => acts.reduce((most, a) => Math.max(most, tail[a]!), 0)
-  const slack = problem.jobs.map((job) => (job.due ?? far) - longest(job.acts))
-  const rank = problem.jobs.map((_, j) => j)
-  rank.sort((a, b) => slack[a]! - slack[b]! || problem.jobs[b]!.weight - problem.jobs[a]!.weight || a - b)
-  const holders = problem.kit.map((_, k) => problem.jobs.filter((j) => j.holds.includes(k)).length)
-  const jobMajor = problem.kit.some(({ count }, k) => holders[k]! > count)
-  const key = Float64Array.from(components, (c) => (problem.jobs[c.job]!.due ?? far) - longest(c.acts))
-  if (jobMajor) for (const c of components) key[c.index]! += 1e6 * rank.indexOf(c.job)
-  return {
-    key,
-    member: Float64Array.from(tail, (t) => -t),
-    wished: new Int32Array(problem.acts.length).fill(-1),
-    floor: new Int32Array(problem.acts.length),
-    bonus: new Float64Array(problem.people.length),
-    teams: problem.jobs.map(() => undefined),
-  }
-}
-
-/** Components that found no room, and everything before them: they must come to the table earlier. */
-function urgentAfter(
-  components: readonly Component[],
-  failed: ReadonlyMap<number, Obstacle>,
-  known: ReadonlyMap<number, Obstacle>,
-): Set<number> {
-  const urgent = components
-    .filter((c) => c.acts.some((a) => failed.has(a) && !known.has(a) && failed.get(a)!.code !== 'waits-for'))
-    .map((c) => c.index)
-  const all = new Set(urgent)
-  for (let i = 0; i < urgent.length; i++) {
-    for (const before of components[urgent[i]!]!.into) {
-      if (all.has(before)) continue
-      all.add(before)
-      urgent.push(before)
-    }
-  }
-  return all
-}
+import { firstOrder } from './first-order.ts'
+import type { Order } from './neighbours.ts'
+import { burdenOf, changesIn, compareScores, latenessBefore, type Score } from './objective.ts'
+import { Search, type Solution } from './search.ts'
+import { Race, type Walk, walkFrom } from './walk.ts'
 
 /** One figure of a plan, for walking over worse ones: a job weighs ten minutes of the day for each it is late, hand-overs break ties. */
 const costOf = ([unscheduled, tardiness, makespan, handovers]: Score): number =>
@@ -94,253 +11,25 @@ const costOf = ([unscheduled, tardiness, makespan, handovers]: Score): number =>
 
 /** How much worse than the best a plan may be that is walked on from: more where there is little to move (record-to-record, Dueck 1993). */
 const tolerance = (problem: Problem): number => Math.min(0.05, 1 / Math.max(1, problem.acts.length))
+/** Where somebody is late whatever is done, how much later all may be together for walking on. */
+const lateTolerance = 0.01
 /** Steps without a better plan after which the search goes back to the best, or begins somewhere else: on a short day soon. */
 const patienceFor = (problem: Problem): number => Math.min(400, 150 + 8 * problem.acts.length)
 /** Steps without a better plan after which what is round the best is tried one by one, so much of it at most: on a long day chance finds more for longer. */
 const stuckAfter = (problem: Problem): number => 40 + Math.floor(problem.acts.length / 2)
-const triedAround = 300
-/** How often a plan is justified: pushed as late as may be, then planned forwards in that order. */
-const justified = 0.25
 /** How often whole jobs are made more urgent instead of part of the plan moved: nearly always at first, so often in the long run. */
 const urging = { least: 0.3, fades: 150 }
+/** Beginnings that are walked on from where somebody must be late. */
+const runners = 4
 
-class Search {
-  readonly components: Component[]
-  readonly known = new Map<number, Obstacle>()
-  private readonly overtakings: Overtaking[]
-  private readonly of: Int32Array
-  private readonly horizon: number
-  private readonly random: Random
-  private readonly problem: Problem
-  private readonly backwards: Problem
-  private readonly turned: Component[]
-  iterations = 0
-
-  constructor(problem: Problem, seed: number) {
-    this.problem = problem
-    this.components = componentsOf(problem)
-    this.overtakings = overtakings(problem, this.components)
-    this.horizon = horizonOf(problem)
-    this.random = seededRandom(seed)
-    this.of = new Int32Array(problem.acts.length)
-    for (const c of this.components) for (const a of c.acts) this.of[a] = c.index
-    this.backwards = mirrored(problem, this.horizon)
-    this.turned = this.components.map((c) => ({ ...c, acts: [...c.acts].reverse(), into: c.out, out: c.into }))
-    for (const act of problem.acts) {
-      const obstacle = problem.pins.has(act.index) ? undefined : impossible(act, problem)
-      if (obstacle) this.known.set(act.index, obstacle)
-    }
-  }
-
-  build({ key, member, wished, floor, bonus, teams }: Order, like?: Like): Solution {
-    this.iterations++
-    const { problem, components, known, horizon } = this
-    const recipe = { priority: key, member, floor, preference: usual(problem, wished, bonus), teams }
-    const built = construct(problem, components, recipe, known, horizon, like)
-    return { ...built, score: scoreOf(problem, built), iterations: this.iterations }
-  }
-
-  /**
-   * The plan people go by, as far as it still can be: everything in its order, not before its time, by the same people; what is disturbed comes
-   * later by as much as it must, and what is new finds room between.
-   */
-  asBefore(first: Order): Solution {
-    const { problem, components, known, horizon } = this
-    this.iterations++
-    const start = (a: number) => problem.previous.get(a)?.start
-    const floor = Int32Array.from(problem.acts, (a) => start(a.index) ?? 0)
-    const far = 1e7
-    const priority = Float64Array.from(components, (c) =>
-      Math.min(...c.acts.map((a) => start(a) ?? far + first.key[c.index]!)),
-    )
-    const member = Float64Array.from(problem.acts, (a) => start(a.index) ?? far + first.member[a.index]!)
-    const preference: Preference = (act, person, board, at) =>
-      usual(problem)(act, person, board, at) + (problem.previous.get(act.index)?.people.includes(person) ? 1000 : 0)
-    const built = construct(problem, components, { priority, member, floor, preference }, known, horizon)
-    return { ...built, score: scoreOf(problem, built), iterations: this.iterations }
-  }
-
-  /** When each component begins in a plan; what found no room comes first the next time. */
-  startsOf({ board }: Construction): Float64Array {
-    return Float64Array.from(this.components, (c) =>
-      c.acts.reduce((least, a) => Math.min(least, board.placed[a]?.start ?? 0), Number.POSITIVE_INFINITY),
-    )
-  }
-
-  /** The order that a plan was built in, by its starts, with the same people. */
-  orderOf(now: Solution, start: Float64Array, { member, floor, bonus, teams }: Order, keep: number): Order {
-    const key = Float64Array.from(start)
-    now.sequence.forEach((c, i) => {
-      key[c]! += 1e-4 * i
-    })
-    const wished = Int32Array.from(this.problem.acts, (a) => {
-      const first = now.board.placed[a.index]?.people[0]
-      return first !== undefined && this.random() < keep ? first : -1
-    })
-    return { key, member: Float64Array.from(member), wished, floor: Int32Array.from(floor), bonus, teams: [...teams] }
-  }
-
-  /** An order in which everything is as late as the plan's jobs allow. */
-  justify(now: Solution, order: Order): Order {
-    const { problem, horizon } = this
-    const jobs = problem.jobs.map((job) => {
-      const finish = Math.max(0, ...job.acts.map((a) => now.board.placed[a]?.end ?? 0))
-      return { ...job, release: Math.max(0, horizon - Math.max(finish, job.due ?? now.score[2])) }
-    })
-    const back = { ...this.backwards, jobs }
-    const key = Float64Array.from(this.components, (c) =>
-      c.acts.reduce((least, a) => Math.min(least, horizon - (now.board.placed[a]?.end ?? horizon)), horizon),
-    )
-    const member = Float64Array.from(problem.acts, (a) => horizon - (now.board.placed[a.index]?.end ?? 0))
-    const built = construct(
-      back,
-      this.turned,
-      {
-        priority: key,
-        member,
-        floor: new Int32Array(problem.acts.length),
-        preference: usual(problem, order.wished),
-        teams: order.teams,
-      },
-      this.known,
-      2 * horizon,
-    )
-    const late = Float64Array.from(this.components, (c) =>
-      c.acts.reduce((least, a) => Math.min(least, horizon - (built.board.placed[a]?.end ?? horizon)), horizon),
-    )
-    return { ...order, key: late }
-  }
-
-  neighbour(now: Solution, by: Order): { order: Order; like: Like | undefined } {
-    const ground = this.groundOf(now)
-    const { components, random } = this
-    const order = this.orderOf(now, ground.start, by, [1, 0.7, 0.3, 0][Math.floor(4 * random())]!)
-    vary(order, ground)
-    if (now.failed.size > this.known.size && random() < 0.7)
-      for (const c of urgentAfter(components, now.failed, this.known))
-        if (random() < 0.6) order.key[c]! -= 240 * random()
-    if (random() < justified) return { order: this.justify(now, order), like: undefined }
-    return { order, like: { plan: now, fresh: this.freshIn(order, now, by) } }
-  }
-
-  /** So many of a list, each as likely, in one pass: a long day has tens of thousands of pairs (selection sampling, Knuth). */
-  private someOf<T>(list: readonly T[], most: number): T[] {
-    if (list.length <= most) return [...list]
-    let left = most
-    return list.filter((_, i) => {
-      const isTaken = this.random() * (list.length - i) < left
-      if (isTaken) left--
-      return isTaken
-    })
-  }
-
-  private groundOf(now: Solution): Ground {
-    const { problem, components, known, of, overtakings, random } = this
-    return { problem, components, of, now, start: this.startsOf(now), known, overtakings, random }
-  }
-
-  /**
-   * What is tried of a plan one by one when chance finds nothing better: whatever waits goes first, and each job is left to one person fewer. Of
-   * many some.
-   * @returns orders, worked out when they are asked for; undefined where it would be no sooner
-   */
-  around(now: Solution, by: Order): (() => Order | undefined)[] {
-    const ground = this.groundOf(now)
-    const order = (keep: number) => this.orderOf(now, ground.start, by, keep)
-    const first = waitingPairs(ground).map((pair) => () => {
-      const next = order(1)
-      return letGoFirst(next, pair, ground) ? next : undefined
-    })
-    const fewer = smallerTeams(ground).map(({ job, people }) => () => {
-      const next = order(0)
-      next.teams[job] = people
-      return next
-    })
-    return this.someOf([...first, ...fewer], triedAround)
-  }
-
-  /** Components of which an order asks something else than a plan has: other people, a later start, another order of what is tied. */
-  private freshIn({ wished, floor, member, teams }: Order, now: Solution, by: Order): Uint8Array {
-    const fresh = new Uint8Array(this.components.length)
-    for (let a = 0; a < wished.length; a++) {
-      const at = now.board.placed[a]
-      const team = teams[this.problem.acts[a]!.job]
-      const other =
-        (wished[a]! >= 0 && at?.people.includes(wished[a]!) === false) ||
-        (team !== undefined && at?.people.every((p) => team.has(p)) === false)
-      if (other || floor[a] !== by.floor[a] || member[a] !== by.member[a]) fresh[this.of[a]!] = 1
-    }
-    return fresh
-  }
-
-  /** The first order's urgency, with some jobs more or less urgent than they were, and a little noise. */
-  urged(order: Order, plan: Solution): Order {
-    const { problem, components, random } = this
-    const by = new Float64Array(problem.jobs.length)
-    const wide = 20 + 160 * random()
-    if (random() < 0.8)
-      for (let n = 1 + Math.floor(2 * random()); n > 0; n--)
-        by[Math.floor(by.length * random())] = wide * (random() - 0.5)
-    const share = random() < 0.3 ? 1 : Math.min(1, 4 / components.length + 0.1 * random())
-    const noise = 5 + 60 * random()
-    const key = order.key.map((k, c) => k + by[components[c]!.job]! + (random() < share ? noise * (random() - 0.5) : 0))
-    const incomplete = plan.failed.size > this.known.size
-    if (incomplete && random() < 0.7)
-      for (const c of urgentAfter(components, plan.failed, this.known)) if (random() < 0.6) key[c]! -= 120 * random()
-    const member =
-      random() < (incomplete ? 0.7 : 0.2) ? order.member.map((m) => m + 40 * (random() - 0.5)) : order.member
-    const wished =
-      random() < 0.5
-        ? order.wished
-        : Int32Array.from(problem.acts, ({ able }) =>
-            able.length > 0 && random() < 0.1 ? able[Math.floor(random() * able.length)]! : -1,
-          )
-    return {
-      key,
-      member,
-      wished,
-      floor: order.floor,
-      teams: order.teams,
-      bonus: random() < 0.8 ? order.bonus : this.anybody(),
-    }
-  }
-
-  /** Some people wanted more than others, for no reason but to see. */
-  private anybody(): Float64Array {
-    return Float64Array.from(this.problem.people, () => 12 * this.random())
-  }
-
-  /** Somewhere else altogether: by anybody, or with jobs left to fewer people than the best plan has on them, from where its end is sought again. */
-  anew(first: Order, best: Solution): Order {
-    const { problem, known, random } = this
-    const fewer = random() < 0.5
-    const all = random() < 0.5 ? teamsWithOneFewer(this.groundOf(best)) : undefined
-    const teams =
-      all ??
-      problem.jobs.map((_, job) =>
-        fewer && random() < 0.6 ? smallerTeam(job, { problem, now: best, known, random }) : undefined,
-      )
-    const spread = 20 + 100 * this.random()
-    return {
-      key: first.key.map((k) => k + spread * (this.random() - 0.5)),
-      member: first.member.map((m) => m + 40 * (this.random() - 0.5)),
-      wished: Int32Array.from(this.problem.acts, ({ able }) =>
-        able.length > 0 && this.random() < 0.3 ? able[Math.floor(this.random() * able.length)]! : -1,
-      ),
-      floor: first.floor,
-      teams,
-      bonus: this.anybody(),
-    }
-  }
-
-  chance(): number {
-    return this.random()
-  }
-}
+/** Of plans that came out the same, the first. */
+const differing = (walks: readonly Walk[]): Walk[] =>
+  walks.filter(({ best }, i) => walks.findIndex((other) => compareScores(other.best.score, best.score) === 0) === i)
 
 /**
  * First plan by priority rules, then a seeded search over orders and people while `keepGoing` says so: jobs become more or less urgent, or part
- * of the plan comes to the table in another order and the rest as it was; slightly worse plans are walked over.
+ * of the plan comes to the table in another order and the rest as it was; slightly worse plans are walked over. Where somebody is late at first,
+ * the search begins from days by turns of whole cars, several side by side.
  * @param keepGoing asked before each further iteration with the number done; the first plan is always built
  * @param onBetter told each better plan as it is found
  */
@@ -364,10 +53,6 @@ export function solve(
     best.failed.size <= search.known.size &&
     (best.score[1] === 0 || (best.score[1] <= before && changesIn(problem, best) === 0))
   let bestBy = first
-  /** Where the search stands, and the order it came by. */
-  let [now, by] = [best, first]
-  /** The same of what is searched by urgency alone. */
-  let [urgent, urgency] = [best, first]
   let since = 0
   /** What is round the best plan and not tried yet; undefined before it is looked for. */
   let around: (() => Order | undefined)[] | undefined
@@ -385,57 +70,78 @@ export function solve(
       : 0) ||
     compareScores(a.score, b.score) ||
     burden(a) - burden(b)
-  const consider = (next: Solution, order: Order) => {
+  const consider = (walk: Walk, next: Solution, order: Order) => {
     since++
+    if (compare(next, walk.best) < 0) [walk.best, walk.bestBy] = [next, order]
     if (compare(next, best) >= 0) return
     ;[best, bestBy] = [next, order]
     since = 0
     around = undefined
     onBetter?.(best)
   }
+  let race = new Race([walkFrom(best, first)], compare)
+  /** Days by turns that are not built yet, and walks from those that are. */
+  let turns: Order[] = []
+  let begun: Walk[] = []
+  let isByTurns = false
   // "No room" needs a search behind it, whatever the budget: greedy failure alone is no reason.
   const enough = Math.min(200, Math.ceil(20_000 / Math.max(1, problem.acts.length)))
   const unproven = () => best.failed.size > search.known.size && search.iterations < enough
   while (!holds() && (keepGoing(search.iterations) || unproven())) {
+    const walk = race.next()
     // The first plan justified is nearly always a better one: tried before anything is left to chance.
     if (search.iterations === 1) {
       const order = search.justify(best, first)
-      consider(search.build(order), order)
-      if (best !== now) [now, by] = [best, order]
+      consider(walk, search.build(order), order)
+      ;[walk.now, walk.by] = [walk.best, walk.bestBy]
+      if (best.score[1] > 0) turns = search.turns()
+      isByTurns = turns.length > 0
       continue
     }
-    if (since === stuck) around ??= search.around(best, bestBy)
+    const day = turns.shift()
+    if (day) {
+      const other = walkFrom(search.build(day), day)
+      consider(other, other.now, day)
+      begun.push(other)
+      if (turns.length > 0) continue
+      begun = differing([walk, ...begun].sort((a, b) => compare(a.best, b.best)))
+      race = new Race(begun.splice(0, runners), compare)
+      continue
+    }
+    if (since >= stuck && race.isOver) around ??= search.around(best, bestBy)
     const nearby = around?.pop()
     if (nearby) {
       const order = nearby()
-      if (order) consider(search.build(order), order)
+      if (order) consider(walk, search.build(order), order)
       continue
     }
-    const fading = (1 - urging.least) * Math.exp(-search.iterations / urging.fades)
+    // Days by turns have settled what urgency is searched for at first.
+    const fading = isByTurns ? 0 : (1 - urging.least) * Math.exp(-search.iterations / urging.fades)
     if (search.chance() < urging.least + fading) {
-      const tried = search.urged(urgency, urgent)
+      const tried = search.urged(walk.urgency, walk.urgent)
       const next = search.build(tried)
-      if (compareScores(next.score, urgent.score) <= 0) [urgent, urgency] = [next, tried]
-      if (compareScores(next.score, now.score) < 0) [now, by] = [next, tried]
-      consider(next, tried)
+      if (compareScores(next.score, walk.urgent.score) <= 0) [walk.urgent, walk.urgency] = [next, tried]
+      if (compareScores(next.score, walk.now.score) < 0) [walk.now, walk.by] = [next, tried]
+      consider(walk, next, tried)
       continue
     }
-    const { order, like } = search.neighbour(now, by)
+    const { order, like } = search.neighbour(walk.now, walk.by)
     const next = search.build(order, like)
-    consider(next, order)
+    consider(walk, next, order)
     // First up, then about: half of the patience is for what is no worse, half for walking over what is a little.
     const about = since > patience / 2 && costOf(next.score) <= costOf(best.score) * worse
-    if (about || compare(next, now) <= 0) [now, by] = [next, order]
-    if (since < patience) continue
+    const isAsLate =
+      best.score[1] > 0 &&
+      next.score[0] <= walk.now.score[0] &&
+      next.score[1] <= Math.max(walk.now.score[1], walk.best.score[1] * (1 + lateTolerance))
+    if (about || isAsLate || compare(next, walk.now) <= 0) [walk.now, walk.by] = [next, order]
+    if (since < patience || !race.isOver) continue
     since = 0
-    ;[now, by] = [best, bestBy]
-    if (search.chance() < 0.5) {
-      by = search.anew(first, best)
-      now = search.build(by)
-      consider(now, by)
-    }
-    // Both begin there, or the one would at once bring the other back.
-    ;[urgent, urgency] = [now, by]
+    Object.assign(walk, walkFrom(best, bestBy))
+    if (search.chance() >= 0.5) continue
+    // Both ways of searching begin there, or the one would at once bring the other back.
+    Object.assign(walk, begun.shift() ?? search.elsewhere(first, best))
+    consider(walk, walk.now, walk.by)
   }
   return { ...best, iterations: search.iterations }
 }
