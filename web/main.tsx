@@ -8,7 +8,10 @@ import { Application } from './Application.tsx'
 
 // After the first screen: it waits for nothing of this.
 if (import.meta.env.PROD)
-  setTimeout(() => void import('#web/client/put-on-device.ts').then((m) => m.putOnDevice()), 3_000)
+  setTimeout(() => {
+    // Without a line at that moment it is put there the next time.
+    import('#web/client/put-on-device.ts').then((m) => m.putOnDevice()).catch(() => {})
+  }, 3_000)
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

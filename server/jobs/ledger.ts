@@ -158,13 +158,13 @@ export async function appendByServer(
   scope: Scope,
   job: string,
   after: number,
-  said: readonly Pick<Row, 'type' | 'data'>[],
+  said: readonly (Pick<Row, 'type' | 'data'> & Partial<Pick<Row, 'id' | 'offline'>>)[],
   now: string,
 ): Promise<number> {
   await tx.insert(events).values(
     said.map((event, i) => ({
-      ...event,
       id: uuidv7(),
+      ...event,
       job,
       position: after + i + 1,
       shop: scope.shop,

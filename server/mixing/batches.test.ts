@@ -38,6 +38,28 @@ describe('batches', () => {
     )
     expect((await hand.send('POST', '/api/mixing/batches', batch({ product: 'soup' }))).status).toBe(400)
   })
+  it('dates what was mixed without a line by how long ago it was, and its last day of use with it; sent twice it is one', async () => {
+    const container = (await lead.get('/api/mixing/containers')).body.find(
+      (c: { name: string }) => c.name === 'Spray bottle',
+    )
+    const ago = (minutes: number) => new Date(Date.now() - minutes * 60_000).toISOString()
+    const said = {
+      id: uuidv7(),
+      product: 'apc',
+      ratio: { concentrate: 1, water: 10 },
+      container: container.id,
+      fill: 600,
+    }
+    // The device's clock is a day behind: only the ninety minutes between count.
+    const when = { deviceTime: ago(24 * 60 + 90), sentAt: ago(24 * 60) }
+    const { body } = await hand.send('POST', '/api/mixing/batches', { ...said, when })
+    const minutes = (Date.now() - Date.parse(body.made)) / 60_000
+    expect(minutes).toBeGreaterThan(89)
+    expect(minutes).toBeLessThan(92)
+    expect((await hand.send('POST', '/api/mixing/batches', { ...said, when })).body.made).toBe(body.made)
+    const all = (await lead.get('/api/mixing/batches')).body as { id: string }[]
+    expect(all.filter((b) => b.id === said.id)).toHaveLength(1)
+  })
   it('takes the last one back with one tap: the bottle holds what it held, the shelf has its concentrate again', async () => {
     const content = async () =>
       (await lead.get('/api/mixing/containers')).body.find((c: { name: string }) => c.name === 'Spray bottle').content

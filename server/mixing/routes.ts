@@ -3,6 +3,7 @@ import { waterFirst } from '#core/mixing/mix.ts'
 import { Uuid } from '#core/units/uuid.ts'
 import { notFound, Problem } from '#server/http/problem.ts'
 import { type AppContext, type Route, routes } from '#server/http/route.ts'
+import { happenedAt } from '#server/http/said-when.ts'
 import { speak } from '#words/en/speak.ts'
 import { labelPdf, stripPdf, stripSvg } from './label-pdf.ts'
 import { batchesOf, batchOf, demandOf, logBatch, undoBatch } from './store/batches.ts'
@@ -64,8 +65,8 @@ export const mixingRoutes = ({ db, files, now }: AppContext): Route[] =>
     'GET /api/mixing/day': ({ catalogue, scope }) => dayMixOf(db, scope, catalogue, now()),
     'GET /api/mixing/batches': ({ scope }) => batchesOf(db, scope),
     'POST /api/mixing/batches': async ({ catalogue, scope, body }) => {
-      const batch = await logBatch(db, scope, body, catalogue, now())
-      return batch
+      const { when, ...batch } = body
+      return logBatch(db, scope, batch, catalogue, when ? happenedAt(when, now()) : now())
     },
     'GET /api/mixing/batches/:id': ({ scope, params }) => batchOf(db, scope, params.id),
     'POST /api/mixing/batches/:id/undo': async ({ scope, params }) => {

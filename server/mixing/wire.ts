@@ -1,6 +1,7 @@
 import { Type } from '@sinclair/typebox'
 import { Ratio } from '#core/mixing/schema.ts'
 import { Uuid } from '#core/units/uuid.ts'
+import { SaidWhen } from '#server/http/said-when.ts'
 import { wires } from '#server/http/wire.ts'
 import { BatchView, ContainerView, DayMixView, DemandView, Outline, SheetView } from './views.ts'
 
@@ -18,6 +19,7 @@ const Batch = Type.Object(
     leftover: Type.Optional(Type.Number({ minimum: 0, maximum: 1e6 })),
     poured: Type.Optional(Type.Number({ minimum: 0, maximum: 1e6 })),
     lot: Type.Optional(Type.String({ maxLength: 36 })),
+    when: Type.Optional(SaidWhen),
   },
   Strict,
 )

@@ -1,6 +1,7 @@
 import { settingsIn, standardFile } from '#core/formats/exchange.ts'
 import { notFound } from '#server/http/problem.ts'
 import { type AppContext, type Route, routes } from '#server/http/route.ts'
+import { happenedAt } from '#server/http/said-when.ts'
 import { speak } from '#words/en/speak.ts'
 import { procedureFile } from '#words/worded/procedure-file.ts'
 import { procedurePdf } from './sheet-pdf.ts'
@@ -47,7 +48,13 @@ export const procedureRoutes = ({ db, now }: AppContext): Route[] =>
         db,
         scope,
         params.id,
-        { failed: body.surfaces, wicked: body.wicked ?? false, note: body.note },
+        {
+          failed: body.surfaces,
+          wicked: body.wicked ?? false,
+          note: body.note,
+          ...(body.id ? { id: body.id } : {}),
+          ...(body.when ? { at: happenedAt(body.when, now()) } : {}),
+        },
         catalogue,
         now(),
       ),

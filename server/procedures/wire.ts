@@ -3,6 +3,7 @@ import { Condition } from '#core/condition/schema.ts'
 import { StandardFile } from '#core/formats/exchange.ts'
 import { JobSettings, StandardSettings } from '#core/procedures/schema.ts'
 import { Uuid } from '#core/units/uuid.ts'
+import { SaidWhen } from '#server/http/said-when.ts'
 import { wires } from '#server/http/wire.ts'
 import { ProcedureFile } from '#words/worded/procedure-file.ts'
 import {
@@ -34,6 +35,9 @@ const RecheckBody = Type.Object(
     surfaces: Type.Array(Type.String({ maxLength: 80 }), { minItems: 1, maxItems: 100 }),
     wicked: Type.Optional(Type.Boolean()),
     note: Note,
+    /** By which the server knows it again, where a device had to keep it. */
+    id: Type.Optional(Uuid),
+    when: Type.Optional(SaidWhen),
   },
   Strict,
 )

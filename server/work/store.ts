@@ -17,6 +17,7 @@ import { events, jobs, people } from '#server/database/schema.ts'
 import { isConflict, isDuplicate } from '#server/database/transaction.ts'
 import { notAllowed, notFound, Problem } from '#server/http/problem.ts'
 import { may } from '#server/http/roles.ts'
+import { happenedAt, oldestBelieved } from '#server/http/said-when.ts'
 import type { Scope } from '#server/http/scope.ts'
 import { type Current, currentOf, recall, remember } from '#server/jobs/current.ts'
 import { dayPlanOf } from '#server/jobs/day-plan.ts'
@@ -69,9 +70,6 @@ export function appendEvent(
   return inTurn(jobId, () => append(db, scope, jobId, intent, catalogue, now))
 }
 
-/** Oldest that a fact is believed to be: a device's clock that was set meanwhile must not date it before the car came. */
-const oldestFact = 7 * 24 * 3_600_000
-
 /**
  * Stores what a device recorded while it had no line, in its order. A fact is never refused for what others did meanwhile: it is kept with
  * the reason, and the reducer marks both. Sent twice, each counts once. Durable when it returns.
@@ -84,16 +82,13 @@ export function appendFacts(
   catalogue: Catalogue,
   now: string,
 ): Promise<WorkEvent[]> {
-  // Only how long ago something was is taken from the device; what time it is, the server knows.
-  const ahead = Date.parse(sentAt) - Date.parse(now)
   const stored: WorkEvent[] = []
   return inTurn(jobId, async () => {
-    let earliest = Date.parse(now) - oldestFact
+    let earliest = oldestBelieved(now)
     for (const fact of facts) {
-      const said = Date.parse(fact.deviceTime) - ahead
-      const at = Number.isFinite(said) ? Math.min(Date.parse(now), Math.max(earliest, said)) : Date.parse(now)
-      earliest = at
-      stored.push(await append(db, scope, jobId, fact, catalogue, now, new Date(at).toISOString()))
+      const at = happenedAt({ deviceTime: fact.deviceTime, sentAt }, now, earliest)
+      earliest = Date.parse(at)
+      stored.push(await append(db, scope, jobId, fact, catalogue, now, at))
     }
     return stored
   })

@@ -1,9 +1,6 @@
-// biome-ignore-all lint/suspicious/noExplicitAny: tests read plain JSON
-import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { carA } from '../fixtures/cars.ts'
+import { carAtItsRecheck, seat } from '../support/car-at-its-recheck.ts'
 import { type DemoServer, demoServer } from '../support/demo-server.ts'
-import { intent } from '../support/intent.ts'
 import { check } from '../support/tap.ts'
 import { axe, person } from '../support/watched-page.ts'
 
@@ -19,31 +16,7 @@ afterAll(async () => {
 it('what comes back as it dries, on a phone: a mist, then it stays, and the customer’s paper says why', async () => {
   const { base, browser } = demo
   const { page, troubles } = await person(browser, base, 'tam', '4182', { width: 390, height: 844 })
-  const send = (method: 'post' | 'get', path: string, data?: object) =>
-    page.request[method](base + path, { data, headers: { origin: base } })
-  const id = uuidv7()
-  const { checkIn } = carA()
-  checkIn.vehicle.plate = 'WICK 2'
-  const seat = 'seat-1l.seat-base'
-  checkIn.condition = { [seat]: { soil: 2, stains: [{ kind: 'milk-drink', age: 'old', attempts: 0 }] } }
-  expect(
-    (await send('post', '/api/jobs', { id, checkIn, arrives: new Date().toISOString(), due: null })).status(),
-  ).toBe(200)
-  expect((await send('post', `/api/jobs/${id}/procedure`)).status()).toBe(200)
-  const steps = async () => (await (await send('get', `/api/jobs/${id}/procedure`)).json()).procedure.steps as any[]
-  /** All before the recheck is over: only the recheck is walked. */
-  const toRecheck = async () => {
-    for (const step of await steps()) {
-      if (step.treatment === 'judge' && !step.kept) return
-      if (step.kept) continue
-      const said = await send(
-        'post',
-        `/api/jobs/${id}/events`,
-        intent('step-skipped', { step: step.id, reason: 'not part of what is shown' }),
-      )
-      expect([200, 409], `${step.id}: ${await said.text()}`).toContain(said.status())
-    }
-  }
+  const { id, steps, toRecheck } = await carAtItsRecheck(page, base, 'WICK 2')
   await toRecheck()
   await page.goto(`${base}/jobs/${id}/work`)
   const card = page.getByRole('region', { name: 'Now' })

@@ -1,6 +1,14 @@
 import type { PhotoKind } from '#server/photos/views.ts'
+import { Box, type Waiting } from './box.ts'
 import { isPassing, sendFile } from './http.ts'
-import { PhotoBox, type WaitingPhoto } from './photo-box.ts'
+
+/** A photo that was taken on this device and that the server does not have yet. */
+export interface WaitingPhoto extends Waiting {
+  job: string
+  kind: string
+  surface: string | undefined
+  file: Blob
+}
 
 /** Brings one photo to the server; the same id twice is one photo. */
 export const bring = ({ id, job, kind, surface, file }: WaitingPhoto) =>
@@ -10,8 +18,10 @@ export const bring = ({ id, job, kind, surface, file }: WaitingPhoto) =>
   })
 
 /** Photos of this device that wait for a line. @param stored a job has one more */
-export const openBox = (stored: (job: string) => void): PhotoBox =>
-  new PhotoBox({
+export const openBox = (stored: (photo: WaitingPhoto) => void): Box<WaitingPhoto> =>
+  new Box({
+    name: 'chamomile-photos',
+    of: 'photos',
     stored,
     send: async (photo) => {
       try {

@@ -2,7 +2,7 @@ import type { QueryClient } from '@tanstack/react-query'
 import { connectOutbox, keepsEvents, outbox } from './device-outbox.ts'
 import { connectDrafts } from './draft-kinds.ts'
 import { closeDrafts, flushDrafts, partFromDrafts, resumeDrafts, retryDrafts, wouldLose } from './kept-drafts.ts'
-import { connectPhotos, photoBox } from './waiting-photos.ts'
+import { connectWaiting, waitingBoxes } from './waiting.ts'
 
 // What a hand has done is kept in this browser until the server has it. Here that meets the page's own life: lines that come and go,
 // pages that are hidden or closed, people who come and leave.
@@ -21,7 +21,7 @@ export const keptAnswers = () => import('./kept-answers.ts').then((m) => m.keptA
 export function startKeeping(client: QueryClient): void {
   connectDrafts(client)
   connectOutbox(client)
-  connectPhotos(client)
+  connectWaiting(client)
   // It writes down what was told before it came, too.
   setTimeout(() => void keptAnswers().then((kept) => kept.follow(client), later), afterFirst)
   addEventListener('online', lineIsBack)
@@ -36,26 +36,31 @@ export function startKeeping(client: QueryClient): void {
   })
 }
 
-const sendPhotos = () => void photoBox().then((box) => box.send(), later)
-const servePhotos = (person: string | undefined) => void photoBox().then((box) => box.serve(person), later)
+const sendBoxes = () => {
+  for (const { box } of waitingBoxes) void box().then((b) => b.send(), later)
+}
+const serveBoxes = (person: string | undefined) => {
+  for (const { box } of waitingBoxes) void box().then((b) => b.serve(person), later)
+}
 
 /** The line is there again: nothing waits for its next try. */
 export function lineIsBack(): void {
   void outbox.send()
-  sendPhotos()
+  sendBoxes()
   retryDrafts()
 }
 
 /** Somebody is here: what they left behind on this device is taken up. Nobody: it stays kept. */
 export function personIsHere(person: string | undefined): void {
   outbox.serve(person)
-  servePhotos(person)
+  serveBoxes(person)
   if (person !== undefined) void resumeDrafts(person)
 }
 
 /** Sends what a person has done and not sent yet, for as long as one waits; the rest stays kept for them. */
 export async function beforeLeaving(person: string): Promise<void> {
-  const sent = Promise.all([flushDrafts(person), outbox.flush(person), photoBox().then((box) => box.send())])
+  const boxes = waitingBoxes.map(({ box }) => box().then((b) => b.send()))
+  const sent = Promise.all([flushDrafts(person), outbox.flush(person), ...boxes])
   await Promise.race([sent, new Promise((resolve) => setTimeout(resolve, longestWait))])
 }
 
@@ -63,7 +68,7 @@ export async function beforeLeaving(person: string): Promise<void> {
 export function personHasLeft(person: string): void {
   closeDrafts(person)
   outbox.serve(undefined)
-  servePhotos(undefined)
+  serveBoxes(undefined)
   // Whoever comes next on this device, with a line or without, sees nothing that was told to somebody else.
   void keptAnswers().then((kept) => kept.forget(), later)
 }

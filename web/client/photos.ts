@@ -6,7 +6,7 @@ import { shrunk } from '#web/workers/shrunk.ts'
 import { bring } from './device-photos.ts'
 import { get, isPassing, put, remove } from './http.ts'
 import { useSignedIn } from './session.ts'
-import { photoBox } from './waiting-photos.ts'
+import { waitingPhotos } from './waiting.ts'
 
 const key = (job: string) => ['jobs', job, 'photos']
 
@@ -35,7 +35,7 @@ export function useAddPhoto(job: string) {
         return await bring(photo)
       } catch (error) {
         if (!isPassing(error)) throw error
-        await (await photoBox()).keep(photo)
+        await (await waitingPhotos.box()).keep(photo)
         return { id: photo.id }
       }
     },

@@ -16,21 +16,26 @@ interface Props {
 /** Writes down what was mixed, leads to the bottle's label, and takes it back when it was a slip. */
 export function LogBatch({ log, mayLog, batch, onLogged }: Props) {
   const undo = useUndoBatch()
-  const logged = log.isSuccess ? log.data : undefined
+  const logged = log.isSuccess && log.data !== 'kept' ? log.data : undefined
   return (
     <>
       {mayLog && (
         <Button
-          type={logged ? 'default' : 'primary'}
+          type={log.isSuccess ? 'default' : 'primary'}
           size="large"
           className="below"
           loading={log.isPending}
           onClick={() => log.mutate(batch, { onSuccess: onLogged })}
         >
-          {logged ? words.logAnother : words.log}
+          {log.isSuccess ? words.logAnother : words.log}
         </Button>
       )}
       {log.isError && <ErrorNotice error={log.error} />}
+      {log.data === 'kept' && (
+        <p className="settled below" role="status">
+          {words.batchKept}
+        </p>
+      )}
       {logged && (
         <div className="settled stack close below" role="status">
           <span>

@@ -3,6 +3,7 @@ import { useCatalogue } from '#web/client/session.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
 import { Fetching } from '#web/ui/Fetching.tsx'
 import { useBatches, useContainers, useDemand } from './api.ts'
+import { BatchesKept } from './BatchesKept.tsx'
 import { BenchPart } from './BenchPart.tsx'
 import { Bottles } from './Bottles.tsx'
 import { DayMix } from './DayMix.tsx'
@@ -33,6 +34,7 @@ export default function MixingScreen() {
         ))}
         <Link to="/stock">{words.stock}</Link>
       </nav>
+      <BatchesKept containers={containers.data} />
       {past.length > 0 && (
         <div className="caution" role="status">
           {words.pastLife(past.map((c) => `${c.name} (${name(c.content!.product)})`))}

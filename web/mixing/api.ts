@@ -1,8 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { v7 as uuidv7 } from 'uuid'
-import type { Ratio } from '#core/mixing/schema.ts'
-import type { ContainerView } from '#server/mixing/views.ts'
+import type { BatchView, ContainerView } from '#server/mixing/views.ts'
+import type { NewBatch } from '#web/client/device-requests.ts'
 import { get, post, put, sendFile } from '#web/client/http.ts'
+import { useWaitingRequest } from '#web/client/requests.ts'
 
 export const useContainers = () =>
   useQuery({ queryKey: ['containers'], queryFn: ({ signal }) => get('/api/mixing/containers', { signal }) })
@@ -29,19 +30,13 @@ export function useKeepSheet(product: string) {
 /** What a batch changes: the log, what stands in the bottles, what is still to mix, the shelf. */
 const after = [['batches'], ['containers'], ['day-mix'], ['stock']]
 
-export interface NewBatch {
-  product: string
-  ratio: Ratio
-  container: string
-  fill: number
-  leftover?: number
-  poured?: number
-}
-
+/** Logs what was mixed; without a line it is kept here, and in the log once there is one. */
 export function useLogBatch() {
   const client = useQueryClient()
+  const askOrKeep = useWaitingRequest()
   return useMutation({
-    mutationFn: (batch: NewBatch) => post('/api/mixing/batches', { body: { id: uuidv7(), ...batch } }),
+    mutationFn: (body: NewBatch): Promise<BatchView | 'kept'> =>
+      askOrKeep({ kind: 'batch', body }, (id) => post('/api/mixing/batches', { body: { ...body, id } })),
     onSuccess: () => Promise.all(after.map((queryKey) => client.invalidateQueries({ queryKey }))),
   })
 }

@@ -2,7 +2,6 @@ import { Input, Modal, Radio, Select } from 'antd'
 import { useMemo, useState } from 'react'
 import type { Body, Surface } from '#core/cabin/schema.ts'
 import type { DrySeen } from '#core/job/schema.ts'
-import { isPassing } from '#web/client/http.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
 import { useFailRecheck } from '#web/client/recheck.ts'
 import { ErrorNotice } from '#web/ui/ErrorNotice.tsx'
@@ -33,25 +32,14 @@ export function RecheckDialog({ job, body, all, surfaces, preset = [], onAppend,
   const lit = useMemo(() => new Set(chosen), [chosen])
   const [as, setAs] = useState<As>()
   const [note, setNote] = useState('')
-  const [noted, setNoted] = useState(false)
-  const left = fail.data?.residuals.find((r) => r.code === 'tried' && chosen.includes(r.surface))
+  const answer = fail.data === 'kept' ? undefined : fail.data
+  const left = answer?.residuals.find((r) => r.code === 'tried' && chosen.includes(r.surface))
   const say = async () => {
     if (fail.isSuccess) return onClose()
-    if (as !== 'stays') return treatAgain()
+    if (as !== 'stays') return fail.mutate({ surfaces: chosen, wicked: as === 'wicked', note: note.trim() })
     for (const surface of chosen)
       if (!(await onAppend({ type: 'recheck-left', data: { surface, note: note.trim() } }))) return
     onClose()
-  }
-  const treatAgain = async () => {
-    try {
-      await fail.mutateAsync({ surfaces: chosen, wicked: as === 'wicked', note: note.trim() })
-    } catch (error) {
-      // How it is treated again is worked out at the server; what was seen is written down here until there is a line.
-      if (noted || !isPassing(error)) return
-      const where = surfaces.filter((s) => chosen.includes(s.id)).map((s) => speak.surface(s.name))
-      const text = words.recheckNoted(where, as === 'wicked', note.trim())
-      setNoted(await onAppend({ type: 'note', data: { text } }))
-    }
   }
   return (
     <Modal
@@ -61,12 +49,14 @@ export function RecheckDialog({ job, body, all, surfaces, preset = [], onAppend,
       onOk={() => void say()}
       okText={fail.isSuccess ? 'OK' : as === 'stays' ? words.recheckLeave : words.recheckSay}
       confirmLoading={fail.isPending}
+      cancelButtonProps={{ hidden: fail.isSuccess }}
       okButtonProps={{ disabled: chosen.length === 0 || as === undefined || note.trim().length < 3 }}
     >
       {fail.isSuccess ? (
         <div role="status">
-          {fail.data.difference.added.length > 0 && (
-            <p>{words.recheckNow(fail.data.difference.added.map(speak.title))}</p>
+          {fail.data === 'kept' && <p>{words.recheckKept}</p>}
+          {answer && answer.difference.added.length > 0 && (
+            <p>{words.recheckNow(answer.difference.added.map(speak.title))}</p>
           )}
           {left && <p>{words.recheckLeft(speak.reason(left.reason))}</p>}
         </div>
@@ -102,7 +92,7 @@ export function RecheckDialog({ job, body, all, surfaces, preset = [], onAppend,
             value={note}
             onChange={(e) => setNote(e.target.value)}
           />
-          {fail.isError && <ErrorNotice error={noted ? new Error(words.recheckKept) : fail.error} />}
+          {fail.isError && <ErrorNotice error={fail.error} />}
         </div>
       )}
     </Modal>

@@ -8,6 +8,7 @@ import type { Timer } from '#core/job/schema.ts'
 import { toSign } from '#core/job/sign-off.ts'
 import { heartOf, sayMinutes } from '#core/units/format.ts'
 import { type NewEvent, useAppendEvent, useWork } from '#web/client/ledger.ts'
+import { useWaitingOf } from '#web/client/requests.ts'
 import { useCatalogue, useMay, useSignedIn } from '#web/client/session.ts'
 import { useSheetsHere } from '#web/client/sheets.ts'
 import { useSurfaces } from '#web/client/useSurfaces.ts'
@@ -31,6 +32,7 @@ import { Others } from './Others.tsx'
 import { OzoneCard } from './OzoneCard.tsx'
 import { PlanTold } from './PlanTold.tsx'
 import { RecheckCard } from './RecheckCard.tsx'
+import { RechecksKept } from './RechecksKept.tsx'
 import { SkillWaits } from './SkillWaits.tsx'
 import { StopCard } from './StopCard.tsx'
 import { Timers } from './Timers.tsx'
@@ -53,14 +55,21 @@ export default function WorkScreen() {
   const catalogue = useCatalogue()
   const session = useSignedIn()
   const view = work.data
+  const rechecks = useWaitingOf('recheck')
+  const failedHere = useMemo(() => rechecks.filter((r) => r.job === id), [rechecks, id])
   const stands = useCallback(
     ({ type, data }: NewEvent) => {
       if (!view) return undefined
+      // What is written down here as failed is not judged good on the same phone.
+      const ending = type === 'step-finished' && 'step' in data ? data.step : undefined
+      const judging = view.procedure.steps.find((s) => s.id === ending && isRecheck(s))
+      if (failedHere.some((r) => r.body.surfaces.some((surface) => judging?.surfaces.includes(surface))))
+        return words.recheckWaits
       const actor = { person: session.person, leads: false }
       const no = refusal({ type, data } as never, view.procedure, view.state, actor, [], new Date().toISOString())
       return no && keptOut.has(no.code) ? speak.refusal(no) : undefined
     },
-    [view, session.person],
+    [view, session.person, failedHere],
   )
   const { append, busy, error, kept, dismiss } = useAppendEvent(id, stands)
   const mayWork = useMay('work.do')
@@ -213,6 +222,7 @@ export default function WorkScreen() {
         />
         <SkillWaits view={view} steps={unskilled} error={error} onAppend={tap} />
         <KeptHere kept={kept} titles={titles} clock={clock} onDismiss={(order) => void dismiss(order)} />
+        <RechecksKept kept={failedHere} surfaces={surfaces} clock={clock} />
         {!step && open.some((s) => !s.stop) && <Waits view={view} person={session.person} now={moment} />}
         {closed && (
           <section className="card row">

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm'
+import { and, eq, inArray } from 'drizzle-orm'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
@@ -10,7 +10,7 @@ import { needsPlace, withFinding } from '#core/procedures/make/findings-that-sto
 import { type Change, revisedProcedure, revisedRequest } from '#core/procedures/revise.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import type { Database } from '#server/database/connection.ts'
-import { jobs, people, procedures } from '#server/database/schema.ts'
+import { events, jobs, people, procedures } from '#server/database/schema.ts'
 import { inTransaction, isDuplicate, type Transaction } from '#server/database/transaction.ts'
 import { Problem } from '#server/http/problem.ts'
 import type { Scope } from '#server/http/scope.ts'
@@ -30,6 +30,10 @@ export interface Seen {
   /** A finding that stops, by its rule. */
   found?: { rule: string; surface: string | undefined; told: string }
   note: string
+  /** By which a device that had to keep it knows it; the same id twice is one revision. */
+  id?: string
+  /** When it was seen, where that is not now. */
+  at?: string
 }
 
 /** Tries to get the next places in a ledger that others write to at the same moment. */
@@ -105,16 +109,48 @@ async function withFound(
   return withFinding(checkIn, rule, surface, { told, by: person?.name ?? scope.person, at })
 }
 
+/** What came of something that was said before under the same id; undefined where it was not. */
+async function alreadyRevised(
+  tx: Transaction,
+  scope: Scope,
+  job: string,
+  id: string,
+): Promise<RevisionView | undefined> {
+  const [known] = await tx.select().from(events).where(eq(events.id, id))
+  if (!known) return undefined
+  if (known.job !== job || known.shop !== scope.shop || known.type !== 'recheck-failed')
+    throw new Problem(409, 'id-taken', 'This id is in use. Make a new one.')
+  // What was seen and the version made of it were stored together, one after the other.
+  const [issuing] = await tx
+    .select({ data: events.data })
+    .from(events)
+    .where(and(eq(events.job, job), eq(events.position, known.position + 1)))
+  const { version } = issuing!.data as { version: number }
+  const rows = await tx
+    .select({ version: procedures.version, procedure: procedures.procedure })
+    .from(procedures)
+    .where(and(eq(procedures.job, job), inArray(procedures.version, [version - 1, version])))
+  const of = (v: number) => rows.find((r) => r.version === v)!.procedure
+  return {
+    version,
+    difference: differenceOf(of(version - 1), of(version)),
+    residuals: of(version).residuals,
+    takenBack: [],
+  }
+}
+
 function once(
   db: Database,
   scope: Scope,
   id: string,
-  { note, condition, failed, wicked = false, cleared, found }: Seen,
+  { note, condition, failed, wicked = false, cleared, found, id: said, at }: Seen,
   catalogue: Catalogue,
   now: string,
 ): Promise<RevisionView> {
   return inTransaction(db, async (tx) => {
     const { job, procedure, state } = await jobAtWork(tx, scope, id, true)
+    const known = said === undefined ? undefined : await alreadyRevised(tx, scope, id, said)
+    if (known) return known
     if (!procedure) throw new Problem(409, 'not-issued', `${job.callSign} has no procedure yet: check it in first.`)
     if (state.handedOver) throw new Problem(409, 'handed-over', 'The vehicle has been handed over; its job is closed.')
     const issued = (await issuedProcedure(tx, scope, job))!
@@ -146,7 +182,12 @@ function once(
           ? { type: 'recheck-failed', data: { surfaces: failed, note, ...(wicked ? { wicked } : {}) } }
           : { type: 'condition-changed', data: { condition: condition!, note } }
     const issuing = { type: 'procedure-issued', data: { version } }
-    const position = await appendByServer(tx, scope, id, state.position, [seen, issuing], now)
+    const first = {
+      ...seen,
+      ...(said === undefined ? {} : { id: said }),
+      ...(at === undefined ? {} : { offline: { at, conflict: null } }),
+    }
+    const position = await appendByServer(tx, scope, id, state.position, [first, issuing], now)
     if (failed && wicked) await keepWicking(tx, scope, id, foretoldOf(procedure, failed), true, now)
     await tx
       .update(jobs)

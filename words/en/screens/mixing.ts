@@ -24,6 +24,11 @@ export const words = {
   inOunces: (product: string, water: string) => `In US measures: ${product} of concentrate, ${water} of water.`,
   sum: 'How it is worked out',
   log: 'Log this batch',
+  batchKept:
+    'No signal: kept on this device, with the time it was mixed. It is in the log, and off the shelf, as soon as there is one. Write on the bottle what is in it and when.',
+  batchesKept: 'Mixed here, not in the log yet',
+  batchKeptAs: (fill: string, product: string, ratio: string, bottle: string) =>
+    `${fill} ${product} ${ratio}, ${bottle}`,
   logAnother: 'Log another like it',
   nowHolds: (bottle: string, ml: string) => `Logged: ${bottle} holds ${ml}.`,
   notInStock: 'None of it was on the shelf’s list, so nothing is taken off it: count what is there under Stock.',

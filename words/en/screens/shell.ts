@@ -43,6 +43,12 @@ export const words = {
   noSignal: 'No signal. What you see is from before; what you tap is kept and sent later.',
   photosKept: (n: number) => `${n} ${n === 1 ? 'photo' : 'photos'} kept on this device, not sent yet`,
   photoRefused: (why: string) => `A photo was not taken: ${why}`,
+  requestsKept: (n: number) =>
+    `${n} ${n === 1 ? 'thing' : 'things'} to be worked out kept on this device, not sent yet`,
+  requestRefused: {
+    recheck: (why: string) => `What failed when dry was not taken: ${why}`,
+    batch: (why: string) => `A batch was not logged: ${why}`,
+  },
   readIt: 'Read; remove it',
   newVersion: 'A newer version is on this device. What is kept here stays.',
   takeIt: 'Take it now',

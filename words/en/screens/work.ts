@@ -149,13 +149,11 @@ export const words = {
     `Found without a signal: ${finding}${where && `, ${where}`}. Told: ${told}.`,
   hazardKept:
     'No signal: this phone holds the place, the others do not know yet. Tell whoever is on the car. What was found is kept here and calls the lead as soon as there is one; tap again then.',
-  recheckNoted: (where: readonly string[], came: boolean, seen: string) =>
-    `Failed when dry, without a signal: ${where.join(', ')} ${came ? 'came back' : 'has not come clean'}: ${seen}`.slice(
-      0,
-      1000,
-    ),
   recheckKept:
-    'No signal: what was seen is written down here and goes along with it. How it is treated again is worked out then: tap once more.',
+    'No signal: it is kept on this phone. How it is treated again is worked out as soon as there is one; until then leave that place as it is.',
+  rechecksKept: 'Failed when dry; what comes next is worked out once there is a signal',
+  recheckWaits:
+    'It is written down on this phone that something here failed when dry. Wait for a signal: what comes next follows from it.',
   hazardTitle: 'Hands off. What is it?',
   hazardLead:
     'Fuel, a battery, sharps, droppings, powder, mould, a body fluid: it stops here, and nobody goes on by themselves.',
@@ -182,7 +180,7 @@ export const words = {
   notRight: 'Not right',
   elseNotRight: 'Something else is not right',
   judgedHere: (all: number, first: number) =>
-    first === 0 ? `${all} surfaces were wet.` : `${all} surfaces were wet; those above want the closest look.`,
+    `${all} ${all === 1 ? 'surface was' : 'surfaces were'} wet${first === 0 ? '.' : '; what stands above wants the closest look.'}`,
   allRight: 'All dry and right',
   recheckWhere: 'Which surfaces',
   recheckNote: 'What is to be seen',

@@ -1,17 +1,18 @@
 import 'fake-indexeddb/auto'
 import { expect, it } from 'vitest'
-import { type PhotoAnswer, PhotoBox, type WaitingPhoto } from './photo-box.ts'
+import { Box, type BoxAnswer } from './box.ts'
+import type { WaitingPhoto } from './device-photos.ts'
 
 let count = 0
-function boxes(answers: (photo: WaitingPhoto) => PhotoAnswer) {
+function boxes(answers: (photo: WaitingPhoto) => BoxAnswer) {
   const name = `photos ${count++}`
   const sent: string[] = []
-  const send = async (photo: WaitingPhoto): Promise<PhotoAnswer> => {
+  const send = async (photo: WaitingPhoto): Promise<BoxAnswer> => {
     const answer = answers(photo)
     if (answer === 'stored') sent.push(photo.id)
     return answer
   }
-  return { sent, open: () => new PhotoBox({ name, send }) }
+  return { sent, open: () => new Box<WaitingPhoto>({ name, of: 'photos', send }) }
 }
 const photo = (id: string, person = 'ana'): WaitingPhoto => ({
   id,

@@ -1,43 +1,37 @@
-import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
+import { type IDBPDatabase, openDB } from 'idb'
 
-/** A photo that was taken on this device and that the server does not have yet. */
-export interface WaitingPhoto {
+/** Something of a person's that waits on this device until the server has it. */
+export interface Waiting {
   id: string
   person: string
-  job: string
-  kind: string
-  surface: string | undefined
-  file: Blob
   /** Why the server will not have it; it stays until somebody has read that. */
   refused?: string
 }
-interface Schema extends DBSchema {
-  photos: { key: string; value: WaitingPhoto }
-}
-
 /** `refused`: why, for good. */
-export type PhotoAnswer = 'stored' | 'no-line' | { refused: string }
+export type BoxAnswer = 'stored' | 'no-line' | { refused: string }
 
-interface Options {
-  name?: string
-  send: (photo: WaitingPhoto) => Promise<PhotoAnswer>
-  stored?: (job: string) => void
+interface Options<T> {
+  /** This browser's database for it, and what lies in there. */
+  name: string
+  of: string
+  send: (one: T) => Promise<BoxAnswer>
+  stored?: (one: T) => void
 }
 
 const pauses = [2_000, 5_000, 15_000, 30_000]
 
-/** Keeps photos until the server has them and sends them one by one, in the order they were taken; each has its id from the start. */
-export class PhotoBox {
-  private readonly options: Options
-  private opened: Promise<IDBPDatabase<Schema>> | undefined
-  private list: readonly WaitingPhoto[] = []
+/** Keeps things until the server has them and sends them one by one, in the order they were made; each has its id from the start, so that twice is once. */
+export class Box<T extends Waiting> {
+  private readonly options: Options<T>
+  private opened: Promise<IDBPDatabase> | undefined
+  private list: readonly T[] = []
   private person: string | undefined
   private running: Promise<void> | undefined
   private timer: ReturnType<typeof setTimeout> | undefined
   private failures = 0
   private readonly listeners = new Set<() => void>()
 
-  constructor(options: Options) {
+  constructor(options: Options<T>) {
     this.options = options
   }
 
@@ -45,11 +39,11 @@ export class PhotoBox {
     this.listeners.add(listener)
     return () => this.listeners.delete(listener)
   }
-  snapshot = (): readonly WaitingPhoto[] => this.list
+  snapshot = (): readonly T[] => this.list
 
   private database() {
-    this.opened ??= openDB<Schema>(this.options.name ?? 'chamomile-photos', 1, {
-      upgrade: (db) => void db.createObjectStore('photos', { keyPath: 'id' }),
+    this.opened ??= openDB(this.options.name, 1, {
+      upgrade: (db) => void db.createObjectStore(this.options.of, { keyPath: 'id' }),
     }).catch((error: unknown) => {
       this.opened = undefined
       throw error
@@ -61,21 +55,21 @@ export class PhotoBox {
   async serve(person: string | undefined): Promise<void> {
     this.person = person
     // Ids are of their time: in their order.
-    const all = await (await this.database()).getAll('photos').catch(() => [])
+    const all: T[] = await (await this.database()).getAll(this.options.of).catch(() => [])
     this.show(all)
     if (person !== undefined) await this.send()
   }
 
-  /** Keeps a photo. Durable when it resolves. @throws when this browser has no room or no database: then it is not kept */
-  async keep(photo: WaitingPhoto): Promise<void> {
-    await (await this.database()).put('photos', photo)
-    this.show([...this.list, photo])
+  /** Keeps one. Durable when it resolves. @throws when this browser has no room or no database: then it is not kept */
+  async keep(one: T): Promise<void> {
+    await (await this.database()).put(this.options.of, one)
+    this.show([...this.list, one])
     this.later()
   }
 
   /** Takes off what the server would not have, once that is read. */
   async dismiss(id: string): Promise<void> {
-    await (await this.database()).delete('photos', id)
+    await (await this.database()).delete(this.options.of, id)
     this.show(this.list.filter((p) => p.id !== id))
   }
 
@@ -98,10 +92,10 @@ export class PhotoBox {
       this.failures = 0
       if (answer === 'stored') {
         await this.dismiss(next.id)
-        this.options.stored?.(next.job)
+        this.options.stored?.(next)
       } else {
         const refused = { ...next, refused: answer.refused }
-        await (await this.database()).put('photos', refused)
+        await (await this.database()).put(this.options.of, refused)
         this.show(this.list.map((p) => (p.id === next.id ? refused : p)))
       }
     }
@@ -113,7 +107,7 @@ export class PhotoBox {
     this.failures++
   }
 
-  private show(list: readonly WaitingPhoto[]) {
+  private show(list: readonly T[]) {
     this.list = list
     for (const listener of this.listeners) listener()
   }

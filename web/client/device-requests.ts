@@ -1,0 +1,61 @@
+import type { QueryKey } from '@tanstack/react-query'
+import type { Ratio } from '#core/mixing/schema.ts'
+import { Box, type BoxAnswer, type Waiting } from './box.ts'
+import { outbox } from './device-outbox.ts'
+import { isPassing, post } from './http.ts'
+
+/** Surfaces that failed when judged dry. */
+export interface FailedRecheck {
+  surfaces: string[]
+  wicked: boolean
+  note: string
+}
+/** What was mixed, into which bottle. */
+export interface NewBatch {
+  product: string
+  ratio: Ratio
+  container: string
+  fill: number
+  leftover?: number
+  poured?: number
+}
+
+/** What only the server can answer, said on this device while there was no line; its id is the server's. */
+export type WaitingRequest = Waiting & {
+  /** When it was said, by this device's clock. */
+  deviceTime: string
+} & ({ kind: 'recheck'; job: string; body: FailedRecheck } | { kind: 'batch'; body: NewBatch })
+
+/** By its id the server knows it again, and by its times it knows how long ago it was. */
+const said = ({ id, deviceTime }: WaitingRequest) => ({
+  id,
+  when: { deviceTime, sentAt: new Date().toISOString() },
+})
+
+/** Asks the server for what waited. */
+const ask = (request: WaitingRequest): Promise<unknown> =>
+  request.kind === 'recheck'
+    ? post('/api/jobs/:id/recheck', { params: { id: request.job }, body: { ...request.body, ...said(request) } })
+    : post('/api/mixing/batches', { body: { ...request.body, ...said(request) } })
+
+/** What is another than it was once the server has it. */
+export const changedBy = (request: WaitingRequest): QueryKey[] =>
+  request.kind === 'recheck' ? [['jobs', request.job]] : [['batches'], ['containers'], ['day-mix'], ['stock']]
+
+/** Requests of this device that wait for a line. */
+export const openBox = (stored: (request: WaitingRequest) => void): Box<WaitingRequest> =>
+  new Box<WaitingRequest>({
+    name: 'chamomile-requests',
+    of: 'requests',
+    stored,
+    send: async (request): Promise<BoxAnswer> => {
+      // What was tapped before it is told before it.
+      if (!(await outbox.flush(request.person))) return 'no-line'
+      try {
+        await ask(request)
+        return 'stored'
+      } catch (error) {
+        return isPassing(error) ? 'no-line' : { refused: (error as Error).message }
+      }
+    },
+  })
