@@ -1,7 +1,7 @@
 import { settingsIn, standardFile } from '#core/formats/exchange.ts'
 import { notFound } from '#server/http/problem.ts'
 import { type AppContext, type Route, routes } from '#server/http/route.ts'
-import { happenedAt } from '#server/http/said-when.ts'
+import { happenedAt, type SaidWhen } from '#server/http/said-when.ts'
 import { speak } from '#words/en/speak.ts'
 import { procedureFile } from '#words/worded/procedure-file.ts'
 import { procedurePdf } from './sheet-pdf.ts'
@@ -14,8 +14,13 @@ import { weekOf } from './store/week.ts'
 import type { HouseRulesView, PaceView, ProcedureView, RevisionView, VersionsView } from './views.ts'
 import { proceduresWires } from './wire.ts'
 
-export const procedureRoutes = ({ db, now }: AppContext): Route[] =>
-  routes(proceduresWires, {
+export const procedureRoutes = ({ db, now }: AppContext): Route[] => {
+  /** Of something that a device had to keep: its id, and when it was seen. */
+  const saidBefore = ({ id, when }: { id?: string; when?: SaidWhen }) => ({
+    ...(id === undefined ? {} : { id }),
+    ...(when === undefined ? {} : { at: happenedAt(when, now()) }),
+  })
+  return routes(proceduresWires, {
     'GET /api/week': ({ catalogue, scope }) => weekOf(db, scope, catalogue, now()),
     'GET /api/jobs/:id/procedure': async ({ catalogue, scope, params }): Promise<ProcedureView> =>
       procedureOf(db, scope, params.id, catalogue),
@@ -41,20 +46,14 @@ export const procedureRoutes = ({ db, now }: AppContext): Route[] =>
       revise(db, scope, params.id, body, catalogue, now()),
     'POST /api/jobs/:id/stops': ({ catalogue, scope, params, body: { step, references, note } }) =>
       revise(db, scope, params.id, { cleared: { step, references }, note }, catalogue, now()),
-    'POST /api/jobs/:id/findings': ({ catalogue, scope, params, body: { rule, surface, told, note } }) =>
-      revise(db, scope, params.id, { found: { rule, surface, told }, note }, catalogue, now()),
-    'POST /api/jobs/:id/recheck': async ({ catalogue, scope, params, body }): Promise<RevisionView> =>
+    'POST /api/jobs/:id/findings': ({ catalogue, scope, params, body: { rule, surface, told, note, ...waited } }) =>
+      revise(db, scope, params.id, { found: { rule, surface, told }, note, ...saidBefore(waited) }, catalogue, now()),
+    'POST /api/jobs/:id/recheck': ({ catalogue, scope, params, body: { surfaces, wicked, note, ...waited } }) =>
       revise(
         db,
         scope,
         params.id,
-        {
-          failed: body.surfaces,
-          wicked: body.wicked ?? false,
-          note: body.note,
-          ...(body.id ? { id: body.id } : {}),
-          ...(body.when ? { at: happenedAt(body.when, now()) } : {}),
-        },
+        { failed: surfaces, wicked: wicked ?? false, note, ...saidBefore(waited) },
         catalogue,
         now(),
       ),
@@ -81,3 +80,4 @@ export const procedureRoutes = ({ db, now }: AppContext): Route[] =>
       return paceView(db, scope)
     },
   })
+}

@@ -30,14 +30,15 @@ const ImportBody = Type.Object({ version: Version, file: ProcedureFile }, Strict
 
 const ConditionBody = Type.Object({ condition: Condition, note: Note }, Strict)
 
+/** Of what a device may have had to keep: by what the server knows it again, and how long ago it was. */
+const Waited = { id: Type.Optional(Uuid), when: Type.Optional(SaidWhen) }
+
 const RecheckBody = Type.Object(
   {
     surfaces: Type.Array(Type.String({ maxLength: 80 }), { minItems: 1, maxItems: 100 }),
     wicked: Type.Optional(Type.Boolean()),
     note: Note,
-    /** By which the server knows it again, where a device had to keep it. */
-    id: Type.Optional(Uuid),
-    when: Type.Optional(SaidWhen),
+    ...Waited,
   },
   Strict,
 )
@@ -49,6 +50,7 @@ const FindingBody = Type.Object(
     surface: Type.Optional(Type.String({ maxLength: 80 })),
     told: Type.String({ minLength: 1, maxLength: 80 }),
     note: Type.String({ maxLength: 500 }),
+    ...Waited,
   },
   Strict,
 )

@@ -178,7 +178,7 @@ function Sheet({ job, catalogue }: { job: JobView; catalogue: WordedCatalogue })
               },
             }))
           }
-          onMistake={() => change((now) => withoutFinding(now, untold))}
+          onClose={() => change((now) => withoutFinding(now, untold))}
         />
       )}
       {ends.map((rule) => (

@@ -10,6 +10,13 @@ export interface FailedRecheck {
   wicked: boolean
   note: string
 }
+/** A finding that stops, and who was told. */
+export interface Finding {
+  rule: string
+  surface?: string
+  told: string
+  note: string
+}
 /** What was mixed, into which bottle. */
 export interface NewBatch {
   product: string
@@ -24,7 +31,11 @@ export interface NewBatch {
 export type WaitingRequest = Waiting & {
   /** When it was said, by this device's clock. */
   deviceTime: string
-} & ({ kind: 'recheck'; job: string; body: FailedRecheck } | { kind: 'batch'; body: NewBatch })
+} & (
+    | { kind: 'recheck'; job: string; body: FailedRecheck }
+    | { kind: 'finding'; job: string; body: Finding }
+    | { kind: 'batch'; body: NewBatch }
+  )
 
 /** By its id the server knows it again, and by its times it knows how long ago it was. */
 const said = ({ id, deviceTime }: WaitingRequest) => ({
@@ -33,14 +44,23 @@ const said = ({ id, deviceTime }: WaitingRequest) => ({
 })
 
 /** Asks the server for what waited. */
-const ask = (request: WaitingRequest): Promise<unknown> =>
-  request.kind === 'recheck'
-    ? post('/api/jobs/:id/recheck', { params: { id: request.job }, body: { ...request.body, ...said(request) } })
-    : post('/api/mixing/batches', { body: { ...request.body, ...said(request) } })
+function ask(request: WaitingRequest): Promise<unknown> {
+  switch (request.kind) {
+    case 'recheck':
+      return post('/api/jobs/:id/recheck', { params: { id: request.job }, body: { ...request.body, ...said(request) } })
+    case 'finding':
+      return post('/api/jobs/:id/findings', {
+        params: { id: request.job },
+        body: { ...request.body, ...said(request) },
+      })
+    case 'batch':
+      return post('/api/mixing/batches', { body: { ...request.body, ...said(request) } })
+  }
+}
 
 /** What is another than it was once the server has it. */
 export const changedBy = (request: WaitingRequest): QueryKey[] =>
-  request.kind === 'recheck' ? [['jobs', request.job]] : [['batches'], ['containers'], ['day-mix'], ['stock']]
+  request.kind === 'batch' ? [['batches'], ['containers'], ['day-mix'], ['stock']] : [['jobs', request.job]]
 
 /** Requests of this device that wait for a line. */
 export const openBox = (stored: (request: WaitingRequest) => void): Box<WaitingRequest> =>

@@ -13,6 +13,7 @@ const words = {
   other: 'or somebody else, by name',
   told: 'They are told',
   mistake: 'It was not that',
+  read: 'I have read it',
 }
 
 interface Props {
@@ -23,12 +24,14 @@ interface Props {
   people: readonly string[]
   busy?: boolean
   error?: Error | null
+  /** It is said, as far as that goes now: nothing is left here but to go on. */
+  kept?: string | undefined
   onTold: (name: string) => void
-  onMistake: () => void
+  onClose: () => void
 }
 
 /** A finding that ends the walk-round: nothing else on the screen until somebody is told. It shuts by no other way. */
-export function StopTold({ rule, where, people, busy = false, error, onTold, onMistake }: Props) {
+export function StopTold({ rule, where, people, busy = false, error, kept, onTold, onClose }: Props) {
   const [name, setName] = useState('')
   const { name: finding, doing } = speak.names.of('stops', rule.id)
   const ready = name.trim().length > 0
@@ -52,29 +55,44 @@ export function StopTold({ rule, where, people, busy = false, error, onTold, onM
             <li key={line}>{line}</li>
           ))}
         </ol>
-        <PickName
-          question={words.who}
-          people={people.map((person) => ({ id: person, name: person }))}
-          picked={name}
-          onPick={setName}
-        >
-          <Input
-            size="large"
-            aria-label={words.other}
-            placeholder={words.other}
-            value={people.includes(name) ? '' : name}
-            maxLength={80}
-            onChange={(e) => setName(e.target.value)}
-          />
-        </PickName>
+        {kept === undefined && (
+          <PickName
+            question={words.who}
+            people={people.map((person) => ({ id: person, name: person }))}
+            picked={name}
+            onPick={setName}
+          >
+            <Input
+              size="large"
+              aria-label={words.other}
+              placeholder={words.other}
+              value={people.includes(name) ? '' : name}
+              maxLength={80}
+              onChange={(e) => setName(e.target.value)}
+            />
+          </PickName>
+        )}
         {error && <ErrorNotice error={error} />}
+        {kept !== undefined && (
+          <p className="caution" role="status">
+            {kept}
+          </p>
+        )}
         <div className="stop-told-buttons">
-          <Button type="primary" size="large" disabled={!ready} loading={busy} onClick={() => onTold(name.trim())}>
-            {words.told}
-          </Button>
-          <Button size="large" disabled={busy} onClick={onMistake}>
-            {words.mistake}
-          </Button>
+          {kept === undefined ? (
+            <>
+              <Button type="primary" size="large" disabled={!ready} loading={busy} onClick={() => onTold(name.trim())}>
+                {words.told}
+              </Button>
+              <Button size="large" disabled={busy} onClick={onClose}>
+                {words.mistake}
+              </Button>
+            </>
+          ) : (
+            <Button type="primary" size="large" onClick={onClose}>
+              {words.read}
+            </Button>
+          )}
         </div>
       </div>
     </Drawer>

@@ -5,7 +5,6 @@ import type { Stop } from '#core/catalogue/stop.ts'
 import { needsPlace } from '#core/procedures/make/findings-that-stop.ts'
 import { holdsWhereFound } from '#core/procedures/make/stops.ts'
 import { sentence } from '#core/units/format.ts'
-import { isPassing } from '#web/client/http.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
 import { StopTold } from '#web/ui/StopTold.tsx'
 import { words } from '#words/en/screens/work.ts'
@@ -27,10 +26,8 @@ export function HazardDialog({ job, open, stops, surfaces, people, onClose, onAp
   const report = useHazard(job)
   const [surface, setSurface] = useState<string>()
   const [rule, setRule] = useState<Stop>()
-  const [called, setCalled] = useState(false)
   const close = () => {
     report.reset()
-    setCalled(false)
     setRule(undefined)
     setSurface(undefined)
     onClose()
@@ -38,16 +35,13 @@ export function HazardDialog({ job, open, stops, surfaces, people, onClose, onAp
   const place = surfaces.find((s) => s.id === surface)
   const where = place ? speak.surface(place.name) : ''
   const tell = async (stop: Stop, told: string) => {
-    try {
-      await report.mutateAsync({ rule: stop.id, told, note: '', ...(surface ? { surface } : {}) })
-      close()
-    } catch (error) {
-      // Only the server can make the procedure anew. Until it has, this phone holds the place, and calls the lead as soon as there is a line.
-      if (called || !isPassing(error)) return
-      const note = words.hazardCall(speak.names.of('stops', stop.id).name, where, told)
-      const holds = holdsWhereFound(stop, surface, surfaces)
-      setCalled(await onAppend({ type: 'incident', data: { kind: 'other', note, done: '', holds } }))
-    }
+    const finding = { rule: stop.id, told, note: '', ...(surface ? { surface } : {}) }
+    const answer = await report.mutateAsync(finding).catch(() => undefined)
+    if (answer !== 'kept') return answer && close()
+    // Only the server can make the procedure anew. Until it has, this phone holds the place, and calls the lead as soon as there is a line.
+    const note = words.hazardCall(speak.names.of('stops', stop.id).name, where, told)
+    const holds = holdsWhereFound(stop, surface, surfaces)
+    await onAppend({ type: 'incident', data: { kind: 'other', note, done: '', holds } })
   }
   if (open && rule)
     return (
@@ -56,9 +50,10 @@ export function HazardDialog({ job, open, stops, surfaces, people, onClose, onAp
         people={people}
         where={where}
         busy={report.isPending}
-        error={called && report.error ? new Error(words.hazardKept) : report.error}
+        error={report.error}
+        kept={report.data === 'kept' ? words.hazardKept : undefined}
         onTold={(told) => void tell(rule, told)}
-        onMistake={close}
+        onClose={close}
       />
     )
   return (

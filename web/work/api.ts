@@ -1,5 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import type { RevisionView } from '#server/procedures/views.ts'
+import type { Finding } from '#web/client/device-requests.ts'
 import { get, post } from '#web/client/http.ts'
+import { useWaitingRequest } from '#web/client/requests.ts'
 
 export const useJobsAtWork = () =>
   useQuery({
@@ -21,9 +24,12 @@ export function useClearStop(job: string) {
 /** Something found at work that stops: it is written into the car, and the procedure is made anew with it. */
 export function useHazard(job: string) {
   const client = useQueryClient()
+  const askOrKeep = useWaitingRequest()
   return useMutation({
-    mutationFn: (body: { rule: string; surface?: string; told: string; note: string }) =>
-      post('/api/jobs/:id/findings', { params: { id: job }, body }),
+    mutationFn: (body: Finding): Promise<RevisionView | 'kept'> =>
+      askOrKeep({ kind: 'finding', job, body }, (id) =>
+        post('/api/jobs/:id/findings', { params: { id: job }, body: { ...body, id } }),
+      ),
     onSuccess: () => client.invalidateQueries({ queryKey: ['jobs', job] }),
   })
 }

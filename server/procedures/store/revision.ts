@@ -109,6 +109,9 @@ async function withFound(
   return withFinding(checkIn, rule, surface, { told, by: person?.name ?? scope.person, at })
 }
 
+/** What a device may have had to keep until there was a line. */
+const keptByDevices = new Set(['recheck-failed', 'hazard-found'])
+
 /** What came of something that was said before under the same id; undefined where it was not. */
 async function alreadyRevised(
   tx: Transaction,
@@ -118,7 +121,7 @@ async function alreadyRevised(
 ): Promise<RevisionView | undefined> {
   const [known] = await tx.select().from(events).where(eq(events.id, id))
   if (!known) return undefined
-  if (known.job !== job || known.shop !== scope.shop || known.type !== 'recheck-failed')
+  if (known.job !== job || known.shop !== scope.shop || !keptByDevices.has(known.type))
     throw new Problem(409, 'id-taken', 'This id is in use. Make a new one.')
   // What was seen and the version made of it were stored together, one after the other.
   const [issuing] = await tx
@@ -160,7 +163,10 @@ function once(
       ...(failed ? { failed, wicked } : {}),
       ...(cleared ? { cleared: cleared.step } : {}),
       ...(found
-        ? { found: found.rule, checkIn: await withFound(tx, scope, issued.request.checkIn, found, catalogue, now) }
+        ? {
+            found: found.rule,
+            checkIn: await withFound(tx, scope, issued.request.checkIn, found, catalogue, at ?? now),
+          }
         : {}),
     }
     if (cleared) judgeClearing(cleared, procedure, await skillsOf(tx, scope), scope)

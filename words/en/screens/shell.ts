@@ -47,6 +47,7 @@ export const words = {
     `${n} ${n === 1 ? 'thing' : 'things'} to be worked out kept on this device, not sent yet`,
   requestRefused: {
     recheck: (why: string) => `What failed when dry was not taken: ${why}`,
+    finding: (why: string) => `What was found was not taken: ${why}`,
     batch: (why: string) => `A batch was not logged: ${why}`,
   },
   readIt: 'Read; remove it',

@@ -148,7 +148,7 @@ export const words = {
   hazardCall: (finding: string, where: string, told: string) =>
     `Found without a signal: ${finding}${where && `, ${where}`}. Told: ${told}.`,
   hazardKept:
-    'No signal: this phone holds the place, the others do not know yet. Tell whoever is on the car. What was found is kept here and calls the lead as soon as there is one; tap again then.',
+    'No signal: this phone holds the place, the others do not know yet. Tell whoever is on the car. What was found is kept here: as soon as there is one it calls the lead, and stands in the procedure.',
   recheckKept:
     'No signal: it is kept on this phone. How it is treated again is worked out as soon as there is one; until then leave that place as it is.',
   rechecksKept: 'Failed when dry; what comes next is worked out once there is a signal',
