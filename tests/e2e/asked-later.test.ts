@@ -84,6 +84,11 @@ it('a batch mixed without a line is listed there, and logged when the line is ba
   await kept.getByText(/^700 ml .* 1:10, /).waitFor()
   await page.getByText('1 thing to be worked out kept on this device', { exact: false }).waitFor()
   expect(await axe(page)).toEqual([])
+  // A second one, by mistake, is taken back here: nobody else has heard of it.
+  await page.getByRole('button', { name: 'Log another like it' }).click()
+  await page.getByText('2 things to be worked out kept on this device', { exact: false }).waitFor()
+  await kept.getByRole('button', { name: 'Take it back' }).last().click()
+  await page.getByText('1 thing to be worked out kept on this device', { exact: false }).waitFor()
   await page.context().setOffline(false)
   await expect.poll(async () => (await batches()).length, { timeout: 60_000 }).toBe(before.length + 1)
   await kept.waitFor({ state: 'hidden' })

@@ -1,5 +1,5 @@
 import type { PlanRequest } from '#core/plan/schema.ts'
-import type { Random } from '#core/units/random.ts'
+import { type Random, seededRandom } from '#core/units/random.ts'
 
 /**
  * A random plan request built backwards from a hidden feasible day: activities are first put somewhere they fit,
@@ -150,4 +150,35 @@ export function hiddenFeasible(random: Random): PlanRequest {
     now,
     seed: 1,
   }
+}
+
+/**
+ * The same day pressed: half the time to every promise and a bay for every other car, which keeps it from its first start to its last end.
+ * Nothing of it has happened yet, and everybody stays as long as it takes.
+ */
+export function pressed(request: PlanRequest): PlanRequest {
+  const cars = request.jobs.filter((j) => request.activities.some((a) => a.job === j.id)).length
+  const others = (request.equipment ?? []).filter((e) => e.id !== 'bay')
+  return {
+    ...request,
+    fixed: [],
+    now: 0,
+    technicians: request.technicians.map((t) => ({
+      ...t,
+      shifts: t.shifts.map(([start, end], i) => [start, i === t.shifts.length - 1 ? end + 600 : end]),
+    })),
+    equipment: [...others, { id: 'bay', count: Math.max(1, Math.floor(cars / 2)) }],
+    jobs: request.jobs.map((j) => ({
+      ...j,
+      holds: ['bay'],
+      ...(j.due === undefined ? {} : { due: Math.round(j.due / 2) }),
+    })),
+  }
+}
+
+/** A small day by its name in the tables: its seed, and "pressed" where it is. */
+export function dayNamed(name: string): PlanRequest {
+  const [seed, kind] = name.split(' ')
+  const request = hiddenFeasible(seededRandom(Number(seed)))
+  return kind === 'pressed' ? pressed(request) : request
 }

@@ -41,3 +41,6 @@ export function useWaitingOf<Kind extends WaitingRequest['kind']>(kind: Kind) {
     [all, kind, person],
   )
 }
+
+/** Takes back what waits here: it was a slip, and the server has not heard of it. */
+export const takeBackRequest = (id: string): void => void waitingRequests.box().then((box) => box.dismiss(id))

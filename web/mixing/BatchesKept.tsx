@@ -1,6 +1,6 @@
 import { sayRatio, sayVolume } from '#core/units/format.ts'
 import type { ContainerView } from '#server/mixing/views.ts'
-import { useWaitingOf } from '#web/client/requests.ts'
+import { takeBackRequest, useWaitingOf } from '#web/client/requests.ts'
 import { useSignedIn } from '#web/client/session.ts'
 import { clockIn } from '#web/shell/clock.ts'
 import '#web/ui/kept-here.css'
@@ -27,6 +27,9 @@ export function BatchesKept({ containers }: { containers: readonly ContainerView
               )}
             </span>
             <span className="soft">{clockIn(timeZone, deviceTime)}</span>
+            <button type="button" className="plain-button" onClick={() => takeBackRequest(id)}>
+              {words.takeBack}
+            </button>
           </li>
         ))}
       </ul>

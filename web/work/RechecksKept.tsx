@@ -1,5 +1,6 @@
 import type { Surface } from '#core/cabin/schema.ts'
 import type { FailedRecheck } from '#web/client/device-requests.ts'
+import { takeBackRequest } from '#web/client/requests.ts'
 import '#web/ui/kept-here.css'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
@@ -28,6 +29,9 @@ export function RechecksKept({ kept, surfaces, clock }: Props) {
               : {body.note}
             </span>
             <span className="soft">{clock(deviceTime)}</span>
+            <button type="button" className="plain-button" onClick={() => takeBackRequest(id)}>
+              {words.takeBack}
+            </button>
           </li>
         ))}
       </ul>

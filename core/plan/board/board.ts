@@ -182,12 +182,14 @@ export class Board {
   /** What the job holds must be free from its first start to its last end; later does not help once something of it is placed. */
   private holdFree(kit: number, act: Act, from: number): number {
     const { count, site } = this.problem.kit[kit]!
-    if (site !== undefined && site !== this.problem.jobs[act.job]!.site) return never
+    const { span, site: place } = this.problem.jobs[act.job]!
+    if (site !== undefined && site !== place) return never
     const hull = this.hulls[act.job]
     // Nearly always: it is there already, and lasts no longer for this.
     if (hull && from >= hull.start && from + act.minutes <= hull.end) return from
     return this.beside(kit, act.job, (usage) => {
-      if (!hull) return usage.next(from, act.minutes, 1, count)
+      // Nothing of it is placed yet: no room for all of it is no room for its beginning.
+      if (!hull) return usage.next(from, Math.max(act.minutes, span), 1, count)
       // Before its first start the stretch up to there has to be free as well; from there on only the whole counts.
       const t = from < hull.start ? Math.min(hull.start, usage.nextUntil(from, hull.start, 1, count)) : from
       const end = Math.max(hull.end, t + act.minutes)

@@ -1,6 +1,7 @@
 import { maskOf } from '#core/plan/board/places.ts'
 import type { Fixed, PlanRequest } from '#core/plan/schema.ts'
 import { BadInput, type Fault } from '#core/units/fault.ts'
+import { spanOf } from './span.ts'
 
 export interface Link {
   from: number
@@ -46,6 +47,8 @@ export interface PlanJob {
   crewLimit: number
   holds: number[]
   acts: number[]
+  /** The least minutes between its first start and its last end. */
+  span: number
 }
 export interface Pin extends Required<Omit<Fixed, 'activity' | 'technicians'>> {
   act: number
@@ -207,6 +210,7 @@ export function compile(request: PlanRequest): Problem {
     crewLimit: j.crewLimit ?? Number.POSITIVE_INFINITY,
     holds: equipmentOf(j.holds ?? [], `/jobs/${i}/holds`),
     acts: [],
+    span: 0,
   }))
   const acts: Act[] = request.activities.map((a, i) => {
     const job = jobIndex.get(a.job)
@@ -267,6 +271,7 @@ export function compile(request: PlanRequest): Problem {
   )
   for (const job of jobs) job.holds = job.holds.filter((k) => scarce[k])
   const topological = topologicalOrder(acts, faults)
+  for (const job of jobs) job.span = spanOf(job, acts, topological, people.length)
   const pins = resolvePins(request, actIndex, personIndex, acts, faults)
   const previous = new Map(
     (request.previous ?? []).flatMap(({ activity, start, end, technicians }) => {

@@ -22,21 +22,41 @@ export function slackOf(problem: Problem, tail: readonly number[]): number[] {
   return problem.jobs.map(({ due, acts }) => (due ?? far) - longest(acts, tail))
 }
 
+/** Whether cars have to take turns: something that a car holds all the while is not there for each of them. */
+export const takesTurns = ({ kit, jobs }: Problem): boolean =>
+  kit.some(({ count }, k) => jobs.filter((j) => j.holds.includes(k)).length > count)
+
+/** Jobs by slack, each after those that something of it waits for; where they wait for each other, by slack alone. */
+function ranks({ jobs, links, acts }: Problem, slack: readonly number[]): number[] {
+  const bySlack = jobs.map((_, j) => j)
+  bySlack.sort((a, b) => slack[a]! - slack[b]! || jobs[b]!.weight - jobs[a]!.weight || a - b)
+  const before = jobs.map(() => new Set<number>())
+  for (const { from, to } of links) {
+    const [first, then] = [acts[from]!.job, acts[to]!.job]
+    if (first !== then) before[then]!.add(first)
+  }
+  const rank = jobs.map(() => -1)
+  for (let place = 0; place < jobs.length; place++) {
+    const open = bySlack.filter((j) => rank[j] === -1)
+    rank[open.find((j) => [...before[j]!].every((b) => rank[b] !== -1)) ?? open[0]!] = place
+  }
+  return rank
+}
+
 /**
- * Urgency first: slack to the due time, job after job where they hold something all the while that is not there for each of them.
+ * Urgency first: slack to the due time, car after car where they have to take turns.
  * @param putOff minutes by job that it is let wait beyond its due time
  */
 export function firstOrder(problem: Problem, components: readonly Component[], putOff?: readonly number[]): Order {
   const tail = tails(problem)
   const far = horizonOf(problem)
   const due = problem.jobs.map((job, j) => (job.due ?? far) + (putOff?.[j] ?? 0))
-  const slack = slackOf(problem, tail).map((s, j) => s + (putOff?.[j] ?? 0))
-  const rank = problem.jobs.map((_, j) => j)
-  rank.sort((a, b) => slack[a]! - slack[b]! || problem.jobs[b]!.weight - problem.jobs[a]!.weight || a - b)
-  const holders = problem.kit.map((_, k) => problem.jobs.filter((j) => j.holds.includes(k)).length)
-  const jobMajor = problem.kit.some(({ count }, k) => holders[k]! > count)
   const key = Float64Array.from(components, (c) => due[c.job]! - longest(c.acts, tail))
-  if (jobMajor) for (const c of components) key[c.index]! += 1e6 * rank.indexOf(c.job)
+  if (takesTurns(problem)) {
+    const slack = slackOf(problem, tail).map((s, j) => s + (putOff?.[j] ?? 0))
+    const rank = ranks(problem, slack)
+    for (const c of components) key[c.index]! += 1e6 * rank[c.job]!
+  }
   return {
     key,
     member: Float64Array.from(tail, (t) => -t),

@@ -143,16 +143,16 @@ const gather: Move = ({ wished }, { problem, now, random }) => {
     if (now.board.placed[a]?.people.includes(from) && problem.acts[a]!.able.includes(to)) wished[a] = to
 }
 
-/** Whether something is late, or finds no room that might have it. */
-const isShort = ({ now, known }: Pick<Ground, 'now' | 'known'>) => now.failed.size > known.size || now.score[1] > 0
+/** Whether something finds no room that might have it. */
+const isShort = ({ now, known }: Pick<Ground, 'now' | 'known'>) => now.failed.size > known.size
 
 /** Whether so many people are enough for all of some activities. */
 const canDoAll = (acts: readonly number[], people: ReadonlySet<number>, { acts: all, pins }: Problem) =>
   acts.every((a) => pins.has(a) || all[a]!.able.filter((p) => people.has(p)).length >= all[a]!.crew)
 
 /**
- * Fewer people than a job has, those there or others, who can do all of it; undefined where a few tries find none, and where something is late or left over:
- * then nobody is spared for the sake of hand-overs.
+ * Fewer people than a job has, those there or others, who can do all of it; undefined where a few tries find none, and where something is left over: then
+ * nobody is spared for the sake of hand-overs.
  */
 export function smallerTeam(
   job: number,
@@ -177,7 +177,7 @@ function combinations(list: readonly number[], size: number): number[][] {
 /** Most people of whom all teams are looked at: of seven there are 35 of four. */
 const peopleAtMost = 7
 
-/** For each job all teams of one person fewer than are on it who can do it; none where something is late or left over. */
+/** For each job all teams of one person fewer than are on it who can do it; none where something is left over. */
 export function smallerTeams(ground: Ground): { job: number; people: ReadonlySet<number> }[] {
   const { problem, now } = ground
   if (isShort(ground) || problem.people.length > peopleAtMost) return []
@@ -358,7 +358,7 @@ const moves: readonly Move[] = [
   giveWay,
 ]
 
-/** The ones that make anybody less late, counted over busy days: nobody is spared then. */
+/** The ones that make anybody less late, counted over busy days; and of fewer people on a car, who then are no later for it. */
 const movesWhereLate: readonly Move[] = [
   unblock,
   unblock,
@@ -372,6 +372,7 @@ const movesWhereLate: readonly Move[] = [
   members,
   gather,
   later,
+  team,
 ]
 
 /** Varies an order by one move of any kind. */

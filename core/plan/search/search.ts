@@ -5,7 +5,7 @@ import { type Overtaking, overtakings } from '#core/plan/problem/overtaking.ts'
 import type { Problem } from '#core/plan/problem/problem.ts'
 import { type Random, seededRandom } from '#core/units/random.ts'
 import { type Construction, construct, horizonOf, type Like } from './construct.ts'
-import { firstOrder, slackOf, tails } from './first-order.ts'
+import { firstOrder, slackOf, tails, takesTurns } from './first-order.ts'
 import { daysByTurns, flowOf } from './flow.ts'
 import { mirrored } from './mirror.ts'
 import {
@@ -61,6 +61,8 @@ function urgentAfter(
 
 /** How often a plan is justified: pushed as late as may be, then planned forwards in that order. */
 const justified = 0.25
+/** How often cars that have to take turns take others while urgency is searched. */
+const otherTurns = 0.2
 /** Days by turns that are built, the most promising ones. */
 const daysTried = 12
 /** Of what is round a plan, so much is tried one by one. */
@@ -77,6 +79,7 @@ export class Search {
   private readonly problem: Problem
   private readonly backwards: Problem
   private readonly turned: Component[]
+  private readonly takesTurns: boolean
   iterations = 0
 
   constructor(problem: Problem, seed: number) {
@@ -87,6 +90,7 @@ export class Search {
     this.random = seededRandom(seed)
     this.of = new Int32Array(problem.acts.length)
     for (const c of this.components) for (const a of c.acts) this.of[a] = c.index
+    this.takesTurns = takesTurns(problem)
     this.backwards = mirrored(problem, this.horizon)
     this.turned = this.components.map((c) => ({ ...c, acts: [...c.acts].reverse(), into: c.out, out: c.into }))
     for (const act of problem.acts) {
@@ -246,7 +250,8 @@ export class Search {
         by[Math.floor(by.length * random())] = wide * (random() - 0.5)
     const share = random() < 0.3 ? 1 : Math.min(1, 4 / components.length + 0.1 * random())
     const noise = 5 + 60 * random()
-    const key = order.key.map((k, c) => k + by[components[c]!.job]! + (random() < share ? noise * (random() - 0.5) : 0))
+    const start = this.takesTurns && random() < otherTurns ? this.inOtherTurns() : order.key
+    const key = start.map((k, c) => k + by[components[c]!.job]! + (random() < share ? noise * (random() - 0.5) : 0))
     const incomplete = plan.failed.size > this.known.size
     if (incomplete && random() < 0.7)
       for (const c of urgentAfter(components, plan.failed, this.known)) if (random() < 0.6) key[c]! -= 120 * random()
@@ -266,6 +271,17 @@ export class Search {
       teams: order.teams,
       bonus: random() < 0.8 ? order.bonus : this.anybody(),
     }
+  }
+
+  /** By urgency, with some cars wanted sooner or later than they are: so that cars that take turns take others. */
+  private inOtherTurns(): Float64Array {
+    const { problem, components, random } = this
+    const wide = 60 + 600 * random()
+    return firstOrder(
+      problem,
+      components,
+      problem.jobs.map(() => wide * (random() - 0.5)),
+    ).key
   }
 
   /** Some people wanted more than others, for no reason but to see. */
@@ -290,7 +306,7 @@ export class Search {
       )
     const spread = 20 + 100 * this.random()
     return {
-      key: first.key.map((k) => k + spread * (this.random() - 0.5)),
+      key: (this.takesTurns ? this.inOtherTurns() : first.key).map((k) => k + spread * (this.random() - 0.5)),
       member: first.member.map((m) => m + 40 * (this.random() - 0.5)),
       wished: Int32Array.from(this.problem.acts, ({ able }) =>
         able.length > 0 && this.random() < 0.3 ? able[Math.floor(this.random() * able.length)]! : -1,

@@ -151,6 +151,7 @@ export const words = {
     'No signal: this phone holds the place, the others do not know yet. Tell whoever is on the car. What was found is kept here: as soon as there is one it calls the lead, and stands in the procedure.',
   recheckKept:
     'No signal: it is kept on this phone. How it is treated again is worked out as soon as there is one; until then leave that place as it is.',
+  takeBack: 'Take it back',
   rechecksKept: 'Failed when dry; what comes next is worked out once there is a signal',
   recheckWaits:
     'It is written down on this phone that something here failed when dry. Wait for a signal: what comes next follows from it.',
