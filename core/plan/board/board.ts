@@ -27,7 +27,8 @@ export type Teams = readonly (ReadonlySet<number> | undefined)[]
  * `place` and `remove` change it. Every rule of the contract that concerns resources is here and nowhere else in the construction.
  */
 export class Board {
-  readonly placed: (Placed | undefined)[]
+  /** Never changed once they stand: plans that are alike share them. */
+  readonly placed: (Readonly<Placed> | undefined)[]
   private readonly lanes: Lane[]
   private readonly cars: Places[]
   private readonly units: Profile[]
@@ -89,7 +90,7 @@ export class Board {
   }
 
   place(act: Act, at: Placed) {
-    this.placed[act.index] = { start: at.start, end: at.end, people: at.people }
+    this.placed[act.index] = at
     this.take(act, at, 1)
     const { hulls } = this
     const hull = hulls[act.job]
@@ -146,16 +147,14 @@ export class Board {
   /** Smallest t ≥ from at which the person could do the activity. */
   private personFree(person: number, act: Act, from: number): number {
     const { jobs, people, travel, widestWay } = this.problem
-    for (const [open, close] of people[person]!.shifts) {
+    const { shifts } = people[person]!
+    const { site } = jobs[act.job]!
+    // By index: this is asked more often than anything else.
+    for (let i = 0; i < shifts.length; i++) {
+      const open = shifts[i]![0]
+      const close = shifts[i]![1]
       if (close < from + act.minutes) continue
-      const t = this.lanes[person]!.next(
-        Math.max(from, open),
-        close,
-        act.minutes,
-        jobs[act.job]!.site,
-        travel,
-        widestWay,
-      )
+      const t = this.lanes[person]!.next(from > open ? from : open, close, act.minutes, site, travel, widestWay)
       if (t !== never) return t
     }
     return never

@@ -13,8 +13,11 @@ export class Places {
   private readonly starts: number[] = []
   private readonly ends: number[] = []
   private readonly masks: Int32Array[] = []
+  /** What began earlier than this before a moment is over by then. */
+  private longest = 0
 
   add(start: number, end: number, mask: Int32Array): void {
+    if (end - start > this.longest) this.longest = end - start
     let i = this.starts.length
     while (i > 0 && this.starts[i - 1]! > start) i--
     this.starts.splice(i, 0, start)
@@ -34,9 +37,17 @@ export class Places {
 
   /** Smallest t ≥ from such that [t, t + length) meets nobody at any of these places. */
   next(from: number, length: number, mask: Int32Array): number {
+    const { starts, ends } = this
+    let low = 0
+    let high = starts.length
+    while (low < high) {
+      const middle = (low + high) >> 1
+      if (starts[middle]! + this.longest <= from) low = middle + 1
+      else high = middle
+    }
     let t = from
-    for (let i = 0; i < this.starts.length && this.starts[i]! < t + length; i++)
-      if (this.ends[i]! > t && meets(this.masks[i]!, mask)) t = this.ends[i]!
+    for (let i = low; i < starts.length && starts[i]! < t + length; i++)
+      if (ends[i]! > t && meets(this.masks[i]!, mask)) t = ends[i]!
     return t
   }
 }

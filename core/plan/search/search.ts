@@ -129,9 +129,13 @@ export class Search {
 
   /** When each component begins in a plan; what found no room comes first the next time. */
   startsOf({ board }: Construction): Float64Array {
-    return Float64Array.from(this.components, (c) =>
-      c.acts.reduce((least, a) => Math.min(least, board.placed[a]?.start ?? 0), Number.POSITIVE_INFINITY),
-    )
+    const starts = new Float64Array(this.components.length)
+    for (const { index, acts } of this.components) {
+      let least = Number.POSITIVE_INFINITY
+      for (let i = 0; i < acts.length; i++) least = Math.min(least, board.placed[acts[i]!]?.start ?? 0)
+      starts[index] = least
+    }
+    return starts
   }
 
   /** The order that a plan was built in, by its starts, with the same people. */
