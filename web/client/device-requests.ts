@@ -1,31 +1,18 @@
 import type { QueryKey } from '@tanstack/react-query'
-import type { Ratio } from '#core/mixing/schema.ts'
+import type { BodyOf } from '#server/http/wire.ts'
+import type { Api } from '#server/wire.ts'
 import { Box, type BoxAnswer, type Waiting } from './box.ts'
 import { outbox } from './device-outbox.ts'
 import { isPassing, post } from './http.ts'
 
+/** What is asked at an address, but for what the box puts to it. */
+type Asked<P extends keyof Api> = Omit<BodyOf<Api[P]>, 'id' | 'when'>
 /** Surfaces that failed when judged dry. */
-export interface FailedRecheck {
-  surfaces: string[]
-  wicked: boolean
-  note: string
-}
+export type FailedRecheck = Asked<'POST /api/jobs/:id/recheck'>
 /** A finding that stops, and who was told. */
-export interface Finding {
-  rule: string
-  surface?: string
-  told: string
-  note: string
-}
+export type Finding = Asked<'POST /api/jobs/:id/findings'>
 /** What was mixed, into which bottle. */
-export interface NewBatch {
-  product: string
-  ratio: Ratio
-  container: string
-  fill: number
-  leftover?: number
-  poured?: number
-}
+export type NewBatch = Asked<'POST /api/mixing/batches'>
 
 /** What only the server can answer, said on this device while there was no line; its id is the server's. */
 export type WaitingRequest = Waiting & {

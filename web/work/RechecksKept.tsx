@@ -1,7 +1,7 @@
 import type { Surface } from '#core/cabin/schema.ts'
 import type { FailedRecheck } from '#web/client/device-requests.ts'
 import { takeBackRequest } from '#web/client/requests.ts'
-import '#web/ui/kept-here.css'
+import { KeptRequests } from '#web/ui/KeptRequests.tsx'
 import { words } from '#words/en/screens/work.ts'
 import { speak } from '#words/en/speak.ts'
 
@@ -14,27 +14,18 @@ interface Props {
 
 /** What failed when dry and is kept on this device: how it is treated again is worked out once there is a line. */
 export function RechecksKept({ kept, surfaces, clock }: Props) {
-  if (kept.length === 0) return null
+  const where = ({ surfaces: failed }: FailedRecheck) =>
+    surfaces.filter((s) => failed.includes(s.id)).map((s) => speak.surface(s.name))
   return (
-    <section className="kept-here" aria-label={words.rechecksKept}>
-      <strong>{words.rechecksKept}</strong>
-      <ul className="plain">
-        {kept.map(({ id, deviceTime, body }) => (
-          <li key={id}>
-            <span>
-              {surfaces
-                .filter((s) => body.surfaces.includes(s.id))
-                .map((s) => speak.surface(s.name))
-                .join(', ')}
-              : {body.note}
-            </span>
-            <span className="soft">{clock(deviceTime)}</span>
-            <button type="button" className="plain-button" onClick={() => takeBackRequest(id)}>
-              {words.takeBack}
-            </button>
-          </li>
-        ))}
-      </ul>
-    </section>
+    <KeptRequests
+      title={words.rechecksKept}
+      kept={kept.map(({ id, deviceTime, body }) => ({
+        id,
+        text: `${where(body).join(', ')}: ${body.note}`,
+        at: clock(deviceTime),
+      }))}
+      takeBack={words.takeBack}
+      onTakeBack={takeBackRequest}
+    />
   )
 }
