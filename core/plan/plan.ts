@@ -6,7 +6,6 @@ import { boundsOf } from '#core/plan/search/bounds.ts'
 import { changed } from '#core/plan/search/objective.ts'
 import type { Solution } from '#core/plan/search/search.ts'
 import { solve } from '#core/plan/search/solve.ts'
-
 import { BadInput } from '#core/units/fault.ts'
 import type { Assignment, PlanAnswer, PlanRequest } from './schema.ts'
 

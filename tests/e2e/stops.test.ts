@@ -141,18 +141,19 @@ it('found at work, needles stop the hands that are there; the lead sees who was 
   await lead.context().close()
 })
 
-it('found without a signal, the phone holds the place by itself, and all others until the lead has answered', async () => {
+/** A needle where the next thing would be done, found on a phone that has just lost its signal and told to Tam. */
+async function needleWithoutSignal(plate: string, onPhone?: string) {
   const { base, browser } = demo
   const { page: lead } = await person(browser, base, 'tam', '4182')
   const { id, procedure } = await carWorkedUpTo(lead.request, base, {
-    plate: 'NEEDLE 2',
+    plate,
     upTo: (s) => s.treatment.startsWith('vac_'),
   })
   const { page: hand } = await person(browser, base, 'jory', '5560', { width: 390, height: 844 })
+  if (onPhone) await hand.addInitScript(onPhone)
   await hand.goto(`${base}/jobs/${id}/work`)
   const onCard = () => hand.locator('[data-now]').first().getAttribute('data-now')
   const onceThere = await onCard()
-  // A needle where the next thing would be done.
   const begun = procedure.steps.find((s) => s.id === onceThere)!
   const surfaces = surfacesOf(carA().checkIn.vehicle.body, catalogue.surfaces)
   const place = surfaces.find((s) => s.id === begun.surfaces[0])!
@@ -165,6 +166,27 @@ it('found without a signal, the phone holds the place by itself, and all others 
   const stop = hand.getByRole('dialog').filter({ hasText: 'Who was told' })
   await stop.getByRole('button', { name: 'Tam', exact: true }).click()
   await stop.getByRole('button', { name: 'They are told' }).click()
+  return { base, lead, hand, id, place, where, onCard, onceThere, stop }
+}
+
+it('where the phone cannot even keep what was found, it holds the place all the same', async () => {
+  const { hand, lead, stop, onCard, onceThere } = await needleWithoutSignal(
+    'NEEDLE 3',
+    `
+    const { open } = IDBFactory.prototype
+    IDBFactory.prototype.open = function (name, version) {
+      if (name === 'chamomile-requests') throw new DOMException('No room.', 'QuotaExceededError')
+      return open.call(this, name, version)
+    }`,
+  )
+  await stop.getByText('No room.', { exact: false }).waitFor()
+  await expect.poll(onCard, { timeout: 20_000 }).not.toBe(onceThere)
+  await hand.context().close()
+  await lead.context().close()
+})
+
+it('found without a signal, the phone holds the place by itself, and all others until the lead has answered', async () => {
+  const { base, lead, hand, id, place, where, onCard, onceThere } = await needleWithoutSignal('NEEDLE 2')
   const told = hand.getByRole('dialog').filter({ hasText: 'No signal: this phone holds the place' })
   await told.waitFor()
   expect(await axe(hand)).toEqual([])

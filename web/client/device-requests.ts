@@ -1,4 +1,3 @@
-import type { QueryKey } from '@tanstack/react-query'
 import type { BodyOf } from '#server/http/wire.ts'
 import type { Api } from '#server/wire.ts'
 import { Box, type BoxAnswer, type Waiting } from './box.ts'
@@ -44,10 +43,6 @@ function ask(request: WaitingRequest): Promise<unknown> {
       return post('/api/mixing/batches', { body: { ...request.body, ...said(request) } })
   }
 }
-
-/** What is another than it was once the server has it. */
-export const changedBy = (request: WaitingRequest): QueryKey[] =>
-  request.kind === 'batch' ? [['batches'], ['containers'], ['day-mix'], ['stock']] : [['jobs', request.job]]
 
 /** Requests of this device that wait for a line. */
 export const openBox = (stored: (request: WaitingRequest) => void): Box<WaitingRequest> =>

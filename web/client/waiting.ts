@@ -16,9 +16,13 @@ export const waitingPhotos = waitingBox<WaitingPhoto>(async () =>
   (await import('./device-photos.ts')).openBox(({ job }) => again(['jobs', job, 'photos'])),
 )
 
-export const waitingRequests = waitingBox<WaitingRequest>(async () => {
-  const { openBox, changedBy } = await import('./device-requests.ts')
-  return openBox((request) => changedBy(request).forEach(again))
-})
+/** What a batch changes: the log, what stands in the bottles, what is still to mix, the shelf. */
+export const changedByBatch: QueryKey[] = [['batches'], ['containers'], ['day-mix'], ['stock']]
+
+export const waitingRequests = waitingBox<WaitingRequest>(async () =>
+  (await import('./device-requests.ts')).openBox((request) => {
+    for (const key of request.kind === 'batch' ? changedByBatch : [['jobs', request.job]]) again(key)
+  }),
+)
 
 export const waitingBoxes = [waitingPhotos, waitingRequests]

@@ -4,6 +4,7 @@ import type { BatchView, ContainerView } from '#server/mixing/views.ts'
 import type { NewBatch } from '#web/client/device-requests.ts'
 import { get, post, put, sendFile } from '#web/client/http.ts'
 import { useWaitingRequest } from '#web/client/requests.ts'
+import { changedByBatch } from '#web/client/waiting.ts'
 
 export const useContainers = () =>
   useQuery({ queryKey: ['containers'], queryFn: ({ signal }) => get('/api/mixing/containers', { signal }) })
@@ -27,9 +28,6 @@ export function useKeepSheet(product: string) {
   })
 }
 
-/** What a batch changes: the log, what stands in the bottles, what is still to mix, the shelf. */
-const after = [['batches'], ['containers'], ['day-mix'], ['stock']]
-
 /** Logs what was mixed; without a line it is kept here, and in the log once there is one. */
 export function useLogBatch() {
   const client = useQueryClient()
@@ -37,7 +35,7 @@ export function useLogBatch() {
   return useMutation({
     mutationFn: (body: NewBatch): Promise<BatchView | 'kept'> =>
       askOrKeep({ kind: 'batch', body }, (id) => post('/api/mixing/batches', { body: { ...body, id } })),
-    onSuccess: () => Promise.all(after.map((queryKey) => client.invalidateQueries({ queryKey }))),
+    onSuccess: () => Promise.all(changedByBatch.map((queryKey) => client.invalidateQueries({ queryKey }))),
   })
 }
 
@@ -46,7 +44,7 @@ export function useUndoBatch() {
   const client = useQueryClient()
   return useMutation({
     mutationFn: (id: string) => post('/api/mixing/batches/:id/undo', { params: { id } }),
-    onSuccess: () => Promise.all(after.map((queryKey) => client.invalidateQueries({ queryKey }))),
+    onSuccess: () => Promise.all(changedByBatch.map((queryKey) => client.invalidateQueries({ queryKey }))),
   })
 }
 

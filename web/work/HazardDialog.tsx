@@ -5,6 +5,7 @@ import type { Stop } from '#core/catalogue/stop.ts'
 import { needsPlace } from '#core/procedures/make/findings-that-stop.ts'
 import { holdsWhereFound } from '#core/procedures/make/stops.ts'
 import { sentence } from '#core/units/format.ts'
+import { ApiError } from '#web/client/http.ts'
 import type { NewEvent } from '#web/client/ledger.ts'
 import { StopTold } from '#web/ui/StopTold.tsx'
 import { words } from '#words/en/screens/work.ts'
@@ -36,9 +37,10 @@ export function HazardDialog({ job, open, stops, surfaces, people, onClose, onAp
   const where = place ? speak.surface(place.name) : ''
   const tell = async (stop: Stop, told: string) => {
     const finding = { rule: stop.id, told, note: '', ...(surface ? { surface } : {}) }
-    const answer = await report.mutateAsync(finding).catch(() => undefined)
-    if (answer !== 'kept') return answer && close()
-    // Only the server can make the procedure anew. Until it has, this phone holds the place, and calls the lead as soon as there is a line.
+    const answer = await report.mutateAsync(finding).catch((error: Error) => error)
+    if (answer instanceof ApiError) return
+    if (answer !== 'kept' && !(answer instanceof Error)) return close()
+    // Kept, or this browser could not even keep it: the place is held all the same. Only the server can make the procedure anew. Until it has, this phone holds the place, and calls the lead as soon as there is a line.
     const note = words.hazardCall(speak.names.of('stops', stop.id).name, where, told)
     const holds = holdsWhereFound(stop, surface, surfaces)
     await onAppend({ type: 'incident', data: { kind: 'other', note, done: '', holds } })

@@ -154,7 +154,7 @@ export class Board {
       const open = shifts[i]![0]
       const close = shifts[i]![1]
       if (close < from + act.minutes) continue
-      const t = this.lanes[person]!.next(from > open ? from : open, close, act.minutes, site, travel, widestWay)
+      const t = this.lanes[person]!.next(Math.max(from, open), close, act.minutes, site, travel, widestWay)
       if (t !== never) return t
     }
     return never

@@ -13,7 +13,8 @@ export function tails(problem: Problem): number[] {
   return tail
 }
 
-const longest = (acts: readonly number[], tail: readonly number[]) =>
+/** The longest path that begins at any of some activities. */
+export const longest = (acts: readonly number[], tail: readonly number[]): number =>
   acts.reduce((most, a) => Math.max(most, tail[a]!), 0)
 
 /** Latest moment each job could be begun and still be done when it is due, by its longest path. */

@@ -1,5 +1,6 @@
 import type { Problem } from '#core/plan/problem/problem.ts'
 import type { Random } from '#core/units/random.ts'
+import { longest } from './first-order.ts'
 
 /** A car as work that flows: so many minutes of hands, at most so many hands at once, and never done sooner than its longest path. */
 interface Stream {
@@ -38,7 +39,7 @@ function streamsOf(problem: Problem, tail: readonly number[]): Stream[] {
       due: due ?? never,
       weight,
       work: left.reduce((sum, a) => sum + problem.acts[a]!.minutes * problem.acts[a]!.crew, 0),
-      span: left.reduce((most, a) => Math.max(most, tail[a]!), 0),
+      span: longest(left, tail),
       hands: crewLimit,
       holds,
     }
