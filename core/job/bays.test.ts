@@ -39,6 +39,7 @@ function day(there: Record<string, number>, jobs: Partial<DayJob>[], now = 480):
     jobs: jobs.map((job, i) => ({ id: `car${i}`, release: 480, due: null, procedure, state: emptyState(), ...job })),
     mostPeople: 2,
     signOff: 3,
+    goingOver: 3,
     now,
     minuteOf: (iso) => Date.parse(iso) / 60_000,
   }

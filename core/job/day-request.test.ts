@@ -27,6 +27,7 @@ function day(state: WorkState, now: number, which = procedure): Day {
     jobs: [{ id: 'j', release: 480, due: 900, procedure: which, state }],
     mostPeople: 3,
     signOff: 3,
+    goingOver: 3,
     now,
     minuteOf: (iso) => Date.parse(iso) / 60_000,
   }

@@ -27,6 +27,8 @@ export interface Day {
   mostPeople: number
   /** Minutes in which somebody's work is signed off who learns it. */
   signOff: number
+  /** Minutes that going over to another car takes. */
+  goingOver: number
   /** Minutes from the day's origin, with fraction. */
   now: number
   /** Turns a server time into minutes from the same origin. */
@@ -178,6 +180,7 @@ export function dayRequest(day: Day, seed = 1): PlanRequest {
     activities,
     links: parts.flatMap((p) => p.links),
     fixed: parts.flatMap((p) => p.fixed),
+    goingOver: day.goingOver,
     now: Math.max(0, now),
     seed,
     iterations: roundsFor(activities.length),

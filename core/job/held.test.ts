@@ -86,6 +86,7 @@ it('what a finding holds is not planned, the rest of the car is', () => {
     jobs: [{ id: 'j', release: 0, due: null, procedure, state }],
     mostPeople: 3,
     signOff: 3,
+    goingOver: 3,
     now: 0,
     minuteOf: () => 0,
   })

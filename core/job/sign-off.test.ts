@@ -66,6 +66,7 @@ describe('the same in the plan', () => {
     jobs: [{ id: 'j', release: 480, due: null, procedure, state: now }],
     mostPeople: 2,
     signOff: 3,
+    goingOver: 3,
     now: 480,
     minuteOf: (iso) => Date.parse(iso) / 60_000,
   })

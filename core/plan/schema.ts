@@ -70,6 +70,8 @@ export const PlanRequest = Type.Object(
     technicians: Type.Array(Technician, { maxItems: 60 }),
     equipment: Type.Optional(Type.Array(EquipmentType)),
     sites: Type.Optional(Type.Object({ travel: Type.Array(Travel) }, Strict)),
+    /** Minutes that going over from one job to another takes anybody, also where both stand at one site; what is fixed need not keep to it. */
+    goingOver: Type.Optional(Minute),
     jobs: Type.Array(Job),
     activities: Type.Array(Activity, { maxItems: 2000 }),
     links: Type.Optional(Type.Array(PlanLink)),

@@ -102,12 +102,15 @@ export function faultsOfPlan(request: any, answer: any): string[] {
     if (faults.length > 20) return faults
   }
   const stays = [...at.values()].flatMap((x) =>
-    x.technicians.map((t: string) => ({ t, site: jobs.get(acts.get(x.activity).job).site, ...x })),
+    x.technicians.map((t: string) => ({ t, job: jobs.get(acts.get(x.activity).job), ...x })),
   )
   for (const a of stays) {
     for (const b of stays) {
       if (a.t !== b.t || a.start > b.start || a.activity === b.activity) continue
-      if (b.start < a.end + travel(a.site, b.site)) say(`${a.t} cannot get from ${a.activity} to ${b.activity}`)
+      if (b.start < a.end + travel(a.job.site, b.job.site)) say(`${a.t} cannot get from ${a.activity} to ${b.activity}`)
+      const isFree = !fixed.has(a.activity) || !fixed.has(b.activity)
+      if (isFree && a.job !== b.job && b.start < a.end + (request.goingOver ?? 0))
+        say(`${a.t} is given no time to go over from ${a.activity} to ${b.activity}`)
     }
   }
   let tardiness = 0

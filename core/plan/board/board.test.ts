@@ -47,24 +47,25 @@ it('a profile finds the same room as looking minute by minute, through adding an
   }
 })
 
-it('a lane finds the same gap as looking at every pair, with the ways between sites, also where facts overlap', () => {
-  const way = (a: string | undefined, b: string | undefined) => (a === b ? 0 : 7)
+it('a lane finds the same gap as looking at every pair, with the ways between cars, also where facts overlap', () => {
+  const way = (from: number, job: number) => (from === job ? 0 : 7)
+  const [yard, quay] = [0, 1]
   for (let n = 0; n < 80; n++) {
     const lane = new Lane()
-    const done: { start: number; end: number; site: string }[] = []
+    const done: { start: number; end: number; job: number }[] = []
     for (let k = int(0, 14); k > 0; k--) {
       const start = int(0, 120)
-      const one = { start, end: start + int(1, 15), site: random() < 0.5 ? 'yard' : 'quay' }
+      const one = { start, end: start + int(1, 15), job: random() < 0.5 ? yard : quay }
       if (random() < 0.8 && done.some((d) => d.start < one.end && one.start < d.end)) continue
       done.push(one)
-      lane.add(one.start, one.end, one.site)
+      lane.add(one.start, one.end, one.job)
     }
     for (let k = 0; k < 10; k++) {
       const [from, length, until] = [int(0, 130), int(1, 20), int(60, 220)]
       const fits = (t: number) =>
         t + length <= until &&
-        done.every((d) => t >= d.end + way(d.site, 'yard') || d.start >= t + length + way(d.site, 'yard'))
-      expect(lane.next(from, until, length, 'yard', way, 7)).toBe(
+        done.every((d) => t >= d.end + way(d.job, yard) || d.start >= t + length + way(d.job, yard))
+      expect(lane.next(from, until, length, yard, way, 7)).toBe(
         minutes(from, 240).find(fits) ?? Number.POSITIVE_INFINITY,
       )
     }
@@ -73,8 +74,8 @@ it('a lane finds the same gap as looking at every pair, with the ways between si
       lane.remove(first.start, first.end)
       const others = done.slice(1)
       const fits = (t: number) =>
-        others.every((d) => t >= d.end + way(d.site, 'quay') || d.start >= t + 5 + way(d.site, 'quay'))
-      expect(lane.next(0, 999, 5, 'quay', way, 7)).toBe(minutes(0, 400).find(fits))
+        others.every((d) => t >= d.end + way(d.job, quay) || d.start >= t + 5 + way(d.job, quay))
+      expect(lane.next(0, 999, 5, quay, way, 7)).toBe(minutes(0, 400).find(fits))
     }
   }
 })

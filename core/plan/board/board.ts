@@ -1,4 +1,4 @@
-import type { Act, Problem } from '#core/plan/problem/problem.ts'
+import { type Act, homeOf, type Problem } from '#core/plan/problem/problem.ts'
 import { Lane } from './lane.ts'
 import { Places } from './places.ts'
 import { Profile } from './profile.ts'
@@ -40,18 +40,23 @@ export class Board {
   private readonly problem: Problem
   private readonly preference: Preference
   private readonly teams: Teams | undefined
+  private readonly waitsFor: ArrayLike<number> | undefined
 
-  /** @param teams who alone may do anything of a job; what is pinned stands */
-  constructor(problem: Problem, preference: Preference, teams?: Teams) {
+  /**
+   * @param teams who alone may do anything of a job; what is pinned stands
+   * @param waitsFor by activity who must be among those who do it, −1 nobody; read whenever something is asked
+   */
+  constructor(problem: Problem, preference: Preference, teams?: Teams, waitsFor?: ArrayLike<number>) {
     this.problem = problem
     this.preference = preference
     this.teams = teams
+    this.waitsFor = waitsFor
     this.placed = new Array(problem.acts.length).fill(undefined)
-    this.lanes = problem.people.map((person) => {
+    this.lanes = problem.people.map((person, p) => {
       const lane = new Lane()
       const first = person.shifts[0]
       // A person with a site of their own stands there when the first shift begins.
-      if (person.site !== undefined && first) lane.add(first[0], first[0], person.site)
+      if (person.site !== undefined && first) lane.add(first[0], first[0], homeOf(problem.jobs, p))
       return lane
     })
     this.units = problem.kit.map((kit) => {
@@ -71,10 +76,10 @@ export class Board {
     return this.onJob[job]![person]! > 0
   }
 
-  /** Ways between sites that a job's activity at some time would cost a person. */
+  /** Ways that a job's activity at some time would cost a person. */
   ways(job: number, person: number, start: number): number {
-    const { widestWay, jobs } = this.problem
-    return widestWay === 0 ? 0 : this.lanes[person]!.ways(start, jobs[job]!.site)
+    const { widestWay, way } = this.problem
+    return widestWay === 0 ? 0 : this.lanes[person]!.ways(start, job, way)
   }
 
   /** How much of what a person does just before and after a time is on the same car: 0 to 2. */
@@ -133,9 +138,8 @@ export class Board {
   }
 
   private take(act: Act, { start, end, people }: Placed, sign: 1 | -1) {
-    const { site } = this.problem.jobs[act.job]!
     for (const person of people) {
-      if (sign > 0) this.lanes[person]!.add(start, end, site, act.job)
+      if (sign > 0) this.lanes[person]!.add(start, end, act.job)
       else this.lanes[person]!.remove(start, end)
       this.onJob[act.job]![person]! += sign
     }
@@ -146,15 +150,14 @@ export class Board {
 
   /** Smallest t ≥ from at which the person could do the activity. */
   private personFree(person: number, act: Act, from: number): number {
-    const { jobs, people, travel, widestWay } = this.problem
+    const { people, way, widestWay } = this.problem
     const { shifts } = people[person]!
-    const { site } = jobs[act.job]!
     // By index: this is asked more often than anything else.
     for (let i = 0; i < shifts.length; i++) {
       const open = shifts[i]![0]
       const close = shifts[i]![1]
       if (close < from + act.minutes) continue
-      const t = this.lanes[person]!.next(Math.max(from, open), close, act.minutes, site, travel, widestWay)
+      const t = this.lanes[person]!.next(Math.max(from, open), close, act.minutes, act.job, way, widestWay)
       if (t !== never) return t
     }
     return never
@@ -224,6 +227,11 @@ export class Board {
   private oneFree(act: Act, t: number): number {
     let soonest = never
     let best = Number.NEGATIVE_INFINITY
+    const one = this.waitsFor?.[act.index] ?? -1
+    if (one >= 0) {
+      this.chosen = [one]
+      return this.personFree(one, act, t)
+    }
     const team = this.teams?.[act.job]
     for (const person of act.able) {
       if (team?.has(person) === false) continue
@@ -242,13 +250,18 @@ export class Board {
   private teamFree(act: Act, t: number): number {
     const team = this.teams?.[act.job]
     const able = team ? act.able.filter((person) => team.has(person)) : act.able
-    const free = able.map((person) => ({ person, at: this.personFree(person, act, t) })).sort((a, b) => a.at - b.at)
-    const last = free[act.crew - 1]?.at ?? never
+    const one = this.waitsFor?.[act.index] ?? -1
+    const free = able
+      .map((person) => ({ person, at: this.personFree(person, act, t) }))
+      .sort((a, b) => Number(b.person === one) - Number(a.person === one) || a.at - b.at)
+    const last = Math.max(free[act.crew - 1]?.at ?? never, free[0]?.at ?? never)
     if (last === t)
       this.chosen = free
         .filter((f) => f.at === t)
         .map((f) => ({ person: f.person, wanted: this.preference(act, f.person, this, t) }))
-        .sort((a, b) => b.wanted - a.wanted || a.person - b.person)
+        .sort(
+          (a, b) => Number(b.person === one) - Number(a.person === one) || b.wanted - a.wanted || a.person - b.person,
+        )
         .slice(0, act.crew)
         .map((f) => f.person)
         .sort((a, b) => a - b)

@@ -1,8 +1,7 @@
-/** What one person does, in order: intervals that do not overlap, each at a site. */
+/** What one person does, in order: intervals that do not overlap, each on a car. */
 export class Lane {
   private readonly starts: number[] = []
   private readonly ends: number[] = []
-  private readonly sites: (string | undefined)[] = []
   private readonly jobs: number[] = []
   /** Whether ends rise with starts: always, but where facts overlap. */
   private sorted = true
@@ -19,14 +18,13 @@ export class Lane {
     return low
   }
 
-  /** @param job which car it is on; −1 none */
-  add(start: number, end: number, site: string | undefined, job = -1): void {
+  /** @param job which car it is on, or where the person stands at first: an interval of no length */
+  add(start: number, end: number, job: number): void {
     let i = this.indexFrom(start)
     // Of two that begin together, which only facts may, the one that is there already stays first.
     while (i < this.starts.length && this.starts[i] === start) i++
     this.starts.splice(i, 0, start)
     this.ends.splice(i, 0, end)
-    this.sites.splice(i, 0, site)
     this.jobs.splice(i, 0, job)
     if ((this.ends[i - 1] ?? end) > end || (this.ends[i + 1] ?? end) < end) this.sorted = false
   }
@@ -36,27 +34,27 @@ export class Lane {
       if (this.ends[i] === end) {
         this.starts.splice(i, 1)
         this.ends.splice(i, 1)
-        this.sites.splice(i, 1)
         this.jobs.splice(i, 1)
         return
       }
   }
 
   /**
-   * Smallest t in [from, until − length] at which so long a stretch at a site fits, with the way from and to what is before and after it;
+   * Smallest t in [from, until − length] at which so long a stretch on a car fits, with the way from and to what is before and after it;
    * Infinity where there is none.
+   * @param way minutes from where one is to a car
    * @param widest the longest way there is: nothing farther off than that matters
    */
   next(
     from: number,
     until: number,
     length: number,
-    site: string | undefined,
-    way: (a: string | undefined, b: string | undefined) => number,
+    job: number,
+    way: (from: number, job: number) => number,
     widest: number,
   ): number {
     let t = from
-    const { starts, ends, sites } = this
+    const { starts, ends, jobs } = this
     // Facts may overlap, so what begins long before can still be under way: looked for from the front where it is short, else by halves.
     let i = 0
     if (starts.length > 8 && this.sorted) {
@@ -70,8 +68,8 @@ export class Lane {
       i = low
     }
     for (; i < starts.length; i++) {
-      const there = widest === 0 ? 0 : way(sites[i], site)
-      // A person's own site, an interval of no length, only bounds what comes after it.
+      const there = widest === 0 ? 0 : way(jobs[i]!, job)
+      // Where a person stands at first, an interval of no length, only bounds what comes after it.
       if (starts[i]! >= t + length + there && ends[i]! > starts[i]!) {
         if (starts[i]! >= t + length + widest) break
         continue
@@ -82,11 +80,11 @@ export class Lane {
     return t + length <= until ? t : Number.POSITIVE_INFINITY
   }
 
-  /** Ways that a stretch at a site would add beside what is before and after it, 0 to 2. */
-  ways(start: number, site: string | undefined): number {
+  /** Ways that a stretch on a car would add beside what is before and after it, 0 to 2. */
+  ways(start: number, job: number, way: (from: number, job: number) => number): number {
     const i = this.indexFrom(start)
-    const before = i > 0 && this.sites[i - 1] !== site ? 1 : 0
-    return before + (i < this.starts.length && this.sites[i] !== site ? 1 : 0)
+    const before = i > 0 && way(this.jobs[i - 1]!, job) > 0 ? 1 : 0
+    return before + (i < this.starts.length && way(this.jobs[i]!, job) > 0 ? 1 : 0)
   }
 
   /** How many of what is just before and just after a moment are on a car: 0 to 2. */

@@ -189,7 +189,7 @@ export function run(
         const before = last[l]!
         if (before < 0) continue
         const lane = lanes[l]!
-        const way = lane.kind === 'person' ? problem.travel(problem.jobs[site[l]!]!.site, job.site) : 0
+        const way = lane.kind === 'person' ? problem.way(site[l]!, act.job) : 0
         if (later(free[l]! + way)) {
           at = free[l]! + way
           why =

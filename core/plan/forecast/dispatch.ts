@@ -106,7 +106,7 @@ export function dispatch(crew: Crew, minutesOf: (act: Act) => number): Float64Ar
     }
     for (const p of people[a]!) {
       const site = personSite[p]!
-      const free = personFree[p]! + (site < 0 ? 0 : problem.travel(jobs[site]!.site, job.site))
+      const free = personFree[p]! + (site < 0 ? 0 : problem.way(site, act.job))
       if (free > at) at = free
     }
     for (const p of people[a]!) at = thereFrom(problem.people[p]!.shifts, at, minutes[a]!)

@@ -8,12 +8,11 @@ function blocker(problem: Problem, board: Board, act: Act, at: Placed): Act | un
     const from = board.placed[link.from]
     if (from && from.end + link.minLag === at.start) return problem.acts[link.from]
   }
-  const site = problem.jobs[act.job]!.site
   return problem.acts.find((other) => {
     const before = board.placed[other.index]
     if (!before || other === act || before.end > at.start) return false
     const shared = before.people.some((p) => at.people.includes(p))
-    if (shared && before.end + problem.travel(problem.jobs[other.job]!.site, site) === at.start) return true
+    if (shared && before.end + problem.way(other.job, act.job) === at.start) return true
     if (before.end !== at.start) return false
     return share(act, other)
   })

@@ -69,8 +69,13 @@ export interface Problem {
   now: number
   /** Acts in an order in which every link points forward. */
   topological: number[]
+  /** Minutes between two sites. */
   travel(from: string | undefined, to: string | undefined): number
-  /** The longest way there is; 0 where all is one place. */
+  /** Minutes that somebody needs from a job, or from where they stand at first (`homeOf`), to another job; nothing shorter than going over. */
+  way(from: number, job: number): number
+  /** Least minutes between two jobs. */
+  goingOver: number
+  /** The longest way there is; 0 where nobody needs any. */
   widestWay: number
 }
 
@@ -130,6 +135,29 @@ function travelTable(request: PlanRequest, faults: Faults): Problem['travel'] {
   return (from, to) => (from === undefined || to === undefined || from === to ? 0 : table.get(`${from} ${to}`)!)
 }
 
+/** Where a person stands at first, as a number beside those of the jobs. */
+export const homeOf = (jobs: readonly PlanJob[], person: number): number => jobs.length + person
+
+/** All ways, looked up: the construction asks for them more often than for anything else. */
+function wayTable(
+  jobs: readonly PlanJob[],
+  people: readonly Person[],
+  travel: Problem['travel'],
+  goingOver: number,
+): Pick<Problem, 'way' | 'widestWay'> {
+  const count = jobs.length
+  const ways = new Int32Array((count + people.length) * count)
+  for (let to = 0; to < count; to++) {
+    const { site } = jobs[to]!
+    for (let from = 0; from < count; from++)
+      if (from !== to) ways[from * count + to] = Math.max(goingOver, travel(jobs[from]!.site, site))
+    people.forEach((person, p) => {
+      ways[homeOf(jobs, p) * count + to] = travel(person.site, site)
+    })
+  }
+  return { way: (from, job) => ways[from * count + job]!, widestWay: ways.reduce((a, b) => Math.max(a, b), 0) }
+}
+
 function topologicalOrder(acts: readonly Act[], faults: Faults): number[] {
   const waiting = acts.map((a) => a.into.length)
   const order = acts.filter((a) => a.into.length === 0).map((a) => a.index)
@@ -181,7 +209,6 @@ export function compile(request: PlanRequest): Problem {
   const jobIndex = indexById(request.jobs, '/jobs', faults)
   const actIndex = indexById(request.activities, '/activities', faults)
   const travel = travelTable(request, faults)
-  const widestWay = Math.max(0, ...(request.sites?.travel ?? []).map((t) => t.minutes))
 
   const equipmentOf = (ids: readonly string[], pointer: string) =>
     ids.flatMap((id, i) => {
@@ -292,6 +319,7 @@ export function compile(request: PlanRequest): Problem {
     now: request.now ?? 0,
     topological,
     travel,
-    widestWay,
+    goingOver: request.goingOver ?? 0,
+    ...wayTable(jobs, people, travel, request.goingOver ?? 0),
   }
 }

@@ -16,6 +16,8 @@ export interface Recipe {
   /** Not before, by activity; 0 where it is placed as early as it fits. */
   floor: Numbers
   teams?: Teams
+  /** By activity who must be among those who do it, −1 nobody. */
+  waitsFor?: Numbers
 }
 export interface Construction {
   board: Board
@@ -203,43 +205,100 @@ export interface Like {
   fresh: Uint8Array
 }
 
+/** A plan that grows: components come to the table one by one, each after all it waits for. */
+export class Growing implements Construction {
+  readonly board: Board
+  readonly failed: Map<number, Obstacle>
+  readonly sequence: number[] = []
+  private readonly problem: Problem
+  private readonly components: readonly Component[]
+  private readonly recipe: Recipe
+  private readonly horizon: number
+  private readonly waiting: Int32Array
+
+  constructor(
+    problem: Problem,
+    components: readonly Component[],
+    recipe: Recipe,
+    known: ReadonlyMap<number, Obstacle>,
+    horizon: number,
+  ) {
+    this.board = new Board(problem, recipe.preference, recipe.teams, recipe.waitsFor)
+    this.failed = new Map(known)
+    this.waiting = Int32Array.from(components, (c) => c.into.length)
+    this.problem = problem
+    this.components = components
+    this.recipe = recipe
+    this.horizon = horizon
+  }
+
+  /** A component comes to the table. @returns those that wait for nothing any more */
+  comes(component: Component): number[] {
+    this.sequence.push(component.index)
+    return component.out.filter((to) => --this.waiting[to]! === 0)
+  }
+
+  /** Places a component as early as it fits. @returns false where it finds no room; nothing is changed then */
+  place(component: Component): boolean {
+    const open = freeOf(this.problem, component)
+    return open.length === 0 || placeComponent(this.board, this.problem, open, this.recipe, this.horizon)
+  }
+
+  /** Places a component where it stands in another plan. */
+  placeLike(component: Component, plan: Construction): void {
+    const { problem, board, failed } = this
+    for (const a of component.acts) {
+      if (problem.pins.size > 0 && problem.pins.has(a)) continue
+      const at = plan.board.placed[a]
+      if (at) board.place(problem.acts[a]!, at)
+      else failed.set(a, plan.failed.get(a)!)
+    }
+  }
+
+  /** Whether a component waits for what found no room; then all of it is told so. */
+  isBlocked(component: Component): boolean {
+    const open = freeOf(this.problem, component)
+    return open.length > 0 && this.failed.size > 0 && isBlocked(this.problem, component, open, this.failed)
+  }
+
+  /** Places a component, or tells why it cannot be. */
+  placeOrTell(component: Component): void {
+    if (this.isBlocked(component) || this.place(component)) return
+    const open = freeOf(this.problem, component)
+    for (const a of open) this.failed.set(a, open.length > 1 ? noStart : noRoom)
+  }
+
+  /** The rest, serially: of all that waits for nothing, the one of smallest priority goes next. */
+  finish(open: readonly number[], like?: Like): Construction {
+    const { components, sequence } = this
+    const ready = new Ready(this.recipe.priority)
+    for (const index of open) ready.push(index)
+    let same = like !== undefined
+    for (let index = ready.take(); index !== undefined; index = ready.take()) {
+      const component = components[index]!
+      same &&= like!.plan.sequence[sequence.length] === index && like!.fresh[index] === 0
+      for (const to of this.comes(component)) ready.push(to)
+      if (same) this.placeLike(component, like!.plan)
+      else this.placeOrTell(component)
+    }
+    const { board, failed } = this
+    return { board, failed, sequence }
+  }
+}
+
+/** Components that wait for no other. */
+export const openAtFirst = (components: readonly Component[]): number[] =>
+  components.flatMap((c) => (c.into.length === 0 ? [c.index] : []))
+
 /**
  * Builds one plan serially: of all components whose predecessors are placed, the one of smallest priority goes next, as early as it fits.
  * @param like an earlier plan: as long as the same components come in the same order, and nothing else is asked of them, they stand where they stood
  */
-export function construct(
+export const construct = (
   problem: Problem,
   components: readonly Component[],
   recipe: Recipe,
   known: ReadonlyMap<number, Obstacle>,
   horizon: number,
   like?: Like,
-): Construction {
-  const board = new Board(problem, recipe.preference, recipe.teams)
-  const failed = new Map(known)
-  const waiting = components.map((c) => c.into.length)
-  const ready = new Ready(recipe.priority)
-  for (const c of components) if (c.into.length === 0) ready.push(c.index)
-  const sequence: number[] = []
-  let same = like !== undefined
-  for (let index = ready.take(); index !== undefined; index = ready.take()) {
-    const component = components[index]!
-    for (const to of component.out) if (--waiting[to]! === 0) ready.push(to)
-    same &&= like!.plan.sequence[sequence.length] === component.index && like!.fresh[component.index] === 0
-    sequence.push(component.index)
-    if (same) {
-      for (const a of component.acts) {
-        if (problem.pins.size > 0 && problem.pins.has(a)) continue
-        const at = like!.plan.board.placed[a]
-        if (at) board.place(problem.acts[a]!, at)
-        else failed.set(a, like!.plan.failed.get(a)!)
-      }
-      continue
-    }
-    const open = freeOf(problem, component)
-    if (open.length === 0 || (failed.size > 0 && isBlocked(problem, component, open, failed))) continue
-    if (placeComponent(board, problem, open, recipe, horizon)) continue
-    for (const a of open) failed.set(a, open.length > 1 ? noStart : noRoom)
-  }
-  return { board, failed, sequence }
-}
+): Construction => new Growing(problem, components, recipe, known, horizon).finish(openAtFirst(components), like)

@@ -2,6 +2,7 @@ import type { Component } from '#core/plan/problem/components.ts'
 import type { Problem } from '#core/plan/problem/problem.ts'
 import { horizonOf } from './construct.ts'
 import type { Order } from './neighbours.ts'
+import { staysAtFirst } from './stays.ts'
 
 /** Longest path from the start of each activity to the end of everything that waits for it, in minutes. */
 export function tails(problem: Problem): number[] {
@@ -53,8 +54,8 @@ export function firstOrder(problem: Problem, components: readonly Component[], p
   const far = horizonOf(problem)
   const due = problem.jobs.map((job, j) => (job.due ?? far) + (putOff?.[j] ?? 0))
   const key = Float64Array.from(components, (c) => due[c.job]! - longest(c.acts, tail))
+  const slack = slackOf(problem, tail).map((s, j) => s + (putOff?.[j] ?? 0))
   if (takesTurns(problem)) {
-    const slack = slackOf(problem, tail).map((s, j) => s + (putOff?.[j] ?? 0))
     const rank = ranks(problem, slack)
     for (const c of components) key[c.index]! += 1e6 * rank[c.job]!
   }
@@ -65,5 +66,6 @@ export function firstOrder(problem: Problem, components: readonly Component[], p
     floor: new Int32Array(problem.acts.length),
     bonus: new Float64Array(problem.people.length),
     teams: problem.jobs.map(() => undefined),
+    ...(problem.goingOver > 0 ? { stays: staysAtFirst(problem, slack) } : {}),
   }
 }

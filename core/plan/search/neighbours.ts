@@ -5,6 +5,7 @@ import { type Overtaking, share } from '#core/plan/problem/overtaking.ts'
 import type { Problem } from '#core/plan/problem/problem.ts'
 import type { Random } from '#core/units/random.ts'
 import type { Solution } from './search.ts'
+import type { Stays } from './stays.ts'
 
 /** What the next plan is built by: when each component comes to the table, and who is wanted for each activity (−1: whoever suits). */
 export interface Order {
@@ -17,6 +18,10 @@ export interface Order {
   bonus: Float64Array
   /** To whom alone a job is left, by job. */
   teams: (ReadonlySet<number> | undefined)[]
+  /** Whoever is wished for is waited for. */
+  waits?: boolean
+  /** Where going over costs minutes: how people go from car to car, instead of one thing after another by urgency. */
+  stays?: Stays
 }
 
 /** What a move sees. */

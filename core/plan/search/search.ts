@@ -4,6 +4,7 @@ import { impossible, type Obstacle } from '#core/plan/problem/impossible.ts'
 import { type Overtaking, overtakings } from '#core/plan/problem/overtaking.ts'
 import type { Problem } from '#core/plan/problem/problem.ts'
 import { type Random, seededRandom } from '#core/units/random.ts'
+import { byStays } from './by-stays.ts'
 import { type Construction, construct, horizonOf, type Like } from './construct.ts'
 import { firstOrder, slackOf, tails, takesTurns } from './first-order.ts'
 import { daysByTurns, flowOf } from './flow.ts'
@@ -19,6 +20,7 @@ import {
   waitingPairs,
 } from './neighbours.ts'
 import { type Score, scoreOf } from './objective.ts'
+import { otherStays } from './stays.ts'
 import { type Walk, walkFrom } from './walk.ts'
 
 export interface Solution extends Construction {
@@ -65,6 +67,8 @@ const justified = 0.25
 const otherTurns = 0.2
 /** Days by turns that are built, the most promising ones. */
 const daysTried = 12
+/** Changes that make a day by stays another one altogether. */
+const anewBy = 6
 /** Of what is round a plan, so much is tried one by one. */
 const triedAround = 300
 
@@ -99,11 +103,15 @@ export class Search {
     }
   }
 
-  build({ key, member, wished, floor, bonus, teams }: Order, like?: Like): Solution {
+  build({ key, member, wished, floor, bonus, teams, waits, stays }: Order, like?: Like): Solution {
     this.iterations++
     const { problem, components, known, horizon } = this
-    const recipe = { priority: key, member, floor, preference: usual(problem, wished, bonus), teams }
-    const built = construct(problem, components, recipe, known, horizon, like)
+    const preference = usual(problem, wished, bonus)
+    const recipe = { priority: key, member, preference, teams }
+    const waitsFor = waits ? wished : undefined
+    const built = stays
+      ? byStays(problem, components, stays, recipe, known, horizon)
+      : construct(problem, components, { ...recipe, floor, waitsFor }, known, horizon, like)
     return { ...built, score: scoreOf(problem, built), iterations: this.iterations }
   }
 
@@ -148,7 +156,16 @@ export class Search {
       const first = now.board.placed[a.index]?.people[0]
       return first !== undefined && this.random() < keep ? first : -1
     })
-    return { key, member: Float64Array.from(member), wished, floor: Int32Array.from(floor), bonus, teams: [...teams] }
+    const waits = this.problem.goingOver > 0
+    return {
+      key,
+      member: Float64Array.from(member),
+      wished,
+      floor: Int32Array.from(floor),
+      bonus,
+      teams: [...teams],
+      waits,
+    }
   }
 
   /** An order in which everything is as late as the plan's jobs allow. */
@@ -172,6 +189,7 @@ export class Search {
         floor: new Int32Array(problem.acts.length),
         preference: usual(problem, order.wished),
         teams: order.teams,
+        waitsFor: order.waits ? order.wished : undefined,
       },
       this.known,
       2 * horizon,
@@ -185,7 +203,9 @@ export class Search {
   neighbour(now: Solution, by: Order): { order: Order; like: Like | undefined } {
     const ground = this.groundOf(now)
     const { components, random } = this
-    const order = this.orderOf(now, ground.start, by, [1, 0.7, 0.3, 0][Math.floor(4 * random())]!)
+    // Where people are waited for, what is left to anybody is chosen by the moves.
+    const keep = this.problem.goingOver > 0 ? 1 : [1, 0.7, 0.3, 0][Math.floor(4 * random())]!
+    const order = this.orderOf(now, ground.start, by, keep)
     vary(order, ground)
     if (now.failed.size > this.known.size && random() < 0.7)
       for (const c of urgentAfter(components, now.failed, this.known))
@@ -246,6 +266,7 @@ export class Search {
 
   /** The first order's urgency, with some jobs more or less urgent than they were, and a little noise. */
   urged(order: Order, plan: Solution): Order {
+    if (order.stays) return { ...order, stays: otherStays(order.stays, this.problem, plan.score[2], this.random) }
     const { problem, components, random } = this
     const by = new Float64Array(problem.jobs.length)
     const wide = 20 + 160 * random()
@@ -301,6 +322,11 @@ export class Search {
   /** Somewhere else altogether: by anybody, or with jobs left to fewer people than the best plan has on them, from where its end is sought again. */
   private anew(first: Order, best: Solution): Order {
     const { problem, known, random } = this
+    if (first.stays) {
+      let stays = first.stays
+      for (let n = anewBy; n > 0; n--) stays = otherStays(stays, problem, best.score[2], random)
+      return { ...first, stays }
+    }
     const fewer = random() < 0.5
     const all = random() < 0.5 ? teamsWithOneFewer(this.groundOf(best)) : undefined
     const teams =

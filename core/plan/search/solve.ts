@@ -19,8 +19,10 @@ const patienceFor = (problem: Problem): number => Math.min(400, 150 + 8 * proble
 const stuckAfter = (problem: Problem): number => 40 + Math.floor(problem.acts.length / 2)
 /** How often whole jobs are made more urgent instead of part of the plan moved: nearly always at first, so often in the long run. */
 const urging = { least: 0.3, fades: 150 }
-/** Beginnings that are walked on from where somebody must be late. */
-const runners = 4
+/** On a day by stays so many steps for each pair of activities go by until people are less often sent otherwise: a long day sees few for each. */
+const stayingFades = 1 / 150
+/** Beginnings that are walked on from where somebody must be late: fewer where each step is another day by stays. */
+const runners = { usual: 4, byStays: 2 }
 
 /** Of plans that came out the same, the first. */
 const differing = (walks: readonly Walk[]): Walk[] =>
@@ -84,6 +86,7 @@ export function solve(
   let turns: Order[] = []
   let begun: Walk[] = []
   let isByTurns = false
+  const isByStays = first.stays !== undefined
   // "No room" needs a search behind it, whatever the budget: greedy failure alone is no reason.
   const enough = Math.min(200, Math.ceil(20_000 / Math.max(1, problem.acts.length)))
   const unproven = () => best.failed.size > search.known.size && search.iterations < enough
@@ -105,7 +108,7 @@ export function solve(
       begun.push(other)
       if (turns.length > 0) continue
       begun = differing([walk, ...begun].sort((a, b) => compare(a.best, b.best)))
-      race = new Race(begun.splice(0, runners), compare)
+      race = new Race(begun.splice(0, isByStays ? runners.byStays : runners.usual), compare)
       continue
     }
     if (since >= stuck && race.isOver) around ??= search.around(best, bestBy)
@@ -116,7 +119,8 @@ export function solve(
       continue
     }
     // Days by turns have settled what urgency is searched for at first.
-    const fading = isByTurns ? 0 : (1 - urging.least) * Math.exp(-search.iterations / urging.fades)
+    const fades = isByStays ? stayingFades * problem.acts.length ** 2 : urging.fades
+    const fading = isByTurns && !isByStays ? 0 : (1 - urging.least) * Math.exp(-search.iterations / fades)
     if (search.chance() < urging.least + fading) {
       const tried = search.urged(walk.urgency, walk.urgent)
       const next = search.build(tried)

@@ -99,6 +99,7 @@ describe('outside and engine bay as blocks of time on the car', () => {
         jobs: [{ id: 'car', release: 0, due: null, procedure, state: emptyState() }],
         mostPeople: 2,
         signOff: 3,
+        goingOver: 3,
         now: 0,
         minuteOf: Number,
       }),

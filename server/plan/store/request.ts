@@ -86,6 +86,7 @@ export async function requestOf(
     })),
     mostPeople: figures.mostPeople,
     signOff: figures.signOff,
+    goingOver: figures.goingOver,
     now: minute(now),
     minuteOf: minute,
     outside: await airOn(db, scope, day),

@@ -1,0 +1,69 @@
+import type { Problem } from '#core/plan/problem/problem.ts'
+import type { Random } from '#core/units/random.ts'
+
+/** From a moment on a car's turn is so many minutes sooner (below 0: later), for one person or (−1) for everybody. */
+export interface Change {
+  from: number
+  job: number
+  who: number
+  by: number
+}
+
+/** How people go from car to car on a day on which going over costs minutes. */
+export interface Stays {
+  /** By job, whose turn is first: smaller first. */
+  turn: Float64Array
+  /** What is otherwise from some moment on. */
+  changes: readonly Change[]
+  /** By job, how many people go to it: more are there only where something takes several at once. */
+  hands: Int32Array
+  /** Minutes that somebody waits at a car before they look for another. */
+  patience: number
+  /** Minutes that somebody who comes to a car waits there to begin. */
+  ahead: number
+}
+
+/** People who go to a car: more stand in each other's way. */
+const mostHands = 2
+
+/** @param turn by job, whose turn is first */
+export const staysAtFirst = ({ jobs }: Problem, turn: readonly number[]): Stays => ({
+  turn: Float64Array.from(turn),
+  changes: [],
+  hands: Int32Array.from(jobs, ({ crewLimit }) => Math.min(crewLimit, mostHands)),
+  patience: 2,
+  ahead: 2,
+})
+
+/** From 20 to 400 minutes, the small ones as often as the large, either way. */
+const someMinutes = (random: Random): number => 20 * 20 ** random() * (random() < 0.5 ? 1 : -1)
+
+/**
+ * The same a little otherwise. What changes from a moment on leaves all before it as it was, or every change would turn the whole day round.
+ * @param until when the day is over
+ */
+export function otherStays(now: Stays, { people, jobs }: Problem, until: number, random: Random): Stays {
+  const int = (n: number) => Math.floor(n * random())
+  const next = {
+    ...now,
+    turn: Float64Array.from(now.turn),
+    changes: [...now.changes],
+    hands: Int32Array.from(now.hands),
+  }
+  const how = random()
+  if (how < 0.6)
+    for (let n = 1 + int(2); n > 0; n--)
+      next.changes.push({
+        from: random() < 0.2 ? 0 : int(until),
+        job: int(jobs.length),
+        who: random() < 0.4 ? -1 : int(people.length),
+        by: someMinutes(random),
+      })
+  else if (how < 0.7) next.changes.splice(int(next.changes.length), 1)
+  else if (how < 0.78) next.turn[int(jobs.length)]! += someMinutes(random)
+  else if (how < 0.88) {
+    const job = int(jobs.length)
+    next.hands[job] = Math.min(jobs[job]!.crewLimit, 1 + int(mostHands))
+  } else [next.patience, next.ahead] = [int(10), int(5)]
+  return next
+}
