@@ -3,6 +3,7 @@ import { seededRandom } from '#core/units/random.ts'
 import { busyDay } from '../../bin/bench/plan-days.ts'
 import { faultsOfPlan } from '../../tests/support/plan-checker.ts'
 import { hiddenFeasible } from '../../tests/support/plan-problems.ts'
+import { share } from '../../tests/support/share.ts'
 import { plan } from './plan.ts'
 import type { PlanAnswer, PlanRequest } from './schema.ts'
 
@@ -115,7 +116,7 @@ describe('going over to another car takes minutes', () => {
 it('random days keep every rule, by a checker that shares no code, and are the same for the same seed', () => {
   const random = seededRandom(77)
   let whole = 0
-  const days = process.env['CHAMOMILE_LONG'] ? 1000 : 100
+  const days = share(1000)
   for (let i = 0; i < days; i++) {
     const request = { ...hiddenFeasible(random), goingOver: 1 + Math.floor(6 * random()), iterations: 25, seed: i }
     const answer = plan(request)
