@@ -1,3 +1,4 @@
+import { catalogue } from '#catalogue/catalogue.ts'
 import { forecast } from '#core/plan/forecast/forecast.ts'
 import { plan as planned } from '#core/plan/plan.ts'
 import { compile } from '#core/plan/problem/problem.ts'
@@ -6,7 +7,7 @@ import { boundsOf } from '#core/plan/search/bounds.ts'
 import { compareScores } from '#core/plan/search/objective.ts'
 import { solve } from '#core/plan/search/solve.ts'
 import { mean } from './mean.ts'
-import { rounded } from './place.ts'
+import { percentile, rounded } from './place.ts'
 import { busyDay, hugeDay, smallDay } from './plan-days.ts'
 
 /** Seconds that count, and those of the same search that it is held against. */
@@ -32,6 +33,35 @@ export function run(request: PlanRequest, seconds: number, seed: number) {
   return { firstMs, first, solution, problem }
 }
 
+/** How often somebody begins at a car, and how many minutes they are there by the middle. */
+function staysIn({ problem, solution: { board } }: ReturnType<typeof run>) {
+  const done = problem.acts.flatMap((act) => {
+    const at = act.crew > 0 ? board.placed[act.index] : undefined
+    return at ? [{ ...at, job: act.job }] : []
+  })
+  done.sort((a, b) => a.start - b.start)
+  const last = new Map<number, { job: number; start: number; end: number }>()
+  const stays: { start: number; end: number }[] = []
+  for (const { people, job, start, end } of done)
+    for (const person of people) {
+      const before = last.get(person)
+      if (before?.job === job) {
+        before.end = end
+        continue
+      }
+      const stay = { job, start, end }
+      last.set(person, stay)
+      stays.push(stay)
+    }
+  return {
+    stays: stays.length,
+    minutes: percentile(
+      stays.map((s) => s.end - s.start),
+      0.5,
+    ),
+  }
+}
+
 /** One day: its first plan, the plan at two seconds, and the best of any of our own runs. */
 function day(request: PlanRequest) {
   const quick = run(request, short, 1)
@@ -45,6 +75,7 @@ function day(request: PlanRequest) {
     atTwoSeconds: quick.solution.score.join(' / '),
     bestKnown: best.join(' / '),
     iterations: quick.solution.iterations,
+    ...staysIn(quick),
     bounds: `${bounds.weightedTardiness} / ${bounds.makespan}`,
   }
 }
@@ -63,14 +94,18 @@ function comes() {
   }
 }
 
-/** The crew plan against itself: scores are unplanned / weighted minutes late / end of the day / hand-overs, by seed. */
+/** The crew plan against itself, without minutes for going over and with those a shop plans by: scores are unplanned / weighted minutes late / end of the day / hand-overs, by seed. */
 export async function plan() {
+  const { goingOver } = catalogue.figures
   const { firstMs } = run(hugeDay(1), 0, 1)
   return {
     busy: [1, 2, 3].map((seed) => day(busyDay(seed))),
+    busyGoingOver: [1, 2, 3].map((seed) => day({ ...busyDay(seed), goingOver })),
     small: [1, 2, 3].map((seed) => day(smallDay(seed))),
+    smallGoingOver: [1, 2, 3].map((seed) => day({ ...smallDay(seed), goingOver })),
     hugeActivities: hugeDay(1).activities.length,
     hugeFirstMs: firstMs,
+    hugeGoingOverFirstMs: run({ ...hugeDay(1), goingOver }, 0, 1).firstMs,
     ...comes(),
   }
 }

@@ -4,6 +4,7 @@ import type { Obstacle } from '#core/plan/problem/impossible.ts'
 import { type Overtaking, share } from '#core/plan/problem/overtaking.ts'
 import type { Problem } from '#core/plan/problem/problem.ts'
 import type { Random } from '#core/units/random.ts'
+import { endsIn, lateIn } from './objective.ts'
 import type { Solution } from './search.ts'
 import type { Stays } from './stays.ts'
 
@@ -47,10 +48,10 @@ const componentsOfJob = ({ problem, of }: Ground, job: number) => [
 
 /** A job that is late, or ends the day; any where none is. */
 function lateJob({ problem, now, random }: Ground): number {
-  const finish = (job: number) => Math.max(0, ...problem.jobs[job]!.acts.map((a) => now.board.placed[a]?.end ?? 0))
-  const late = problem.jobs.flatMap(({ due }, job) => (due !== undefined && finish(job) > due ? [job] : []))
+  const ends = endsIn(problem, now)
+  const late = lateIn(problem, ends)
   if (late.length > 0) return late[int(random, late.length)]!
-  const last = problem.jobs.flatMap((_, job) => (finish(job) === now.score[2] ? [job] : []))
+  const last = problem.jobs.flatMap((_, job) => (ends[job] === now.score[2] ? [job] : []))
   return last[int(random, last.length)] ?? int(random, problem.jobs.length)
 }
 

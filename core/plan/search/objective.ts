@@ -24,6 +24,14 @@ export function scoreOf(problem: Problem, { board, failed }: Construction): Scor
   return [unscheduled, tardiness, makespan, handovers]
 }
 
+/** When each job's last activity ends that is placed; 0 where none is. */
+export const endsIn = ({ jobs }: Problem, { board }: Pick<Construction, 'board'>): number[] =>
+  jobs.map(({ acts }) => acts.reduce((end, a) => Math.max(end, board.placed[a]?.end ?? 0), 0))
+
+/** Jobs that end after they are due. */
+export const lateIn = ({ jobs }: Problem, ends: readonly number[]): number[] =>
+  jobs.flatMap(({ due }, job) => (due !== undefined && ends[job]! > due ? [job] : []))
+
 export function compareScores(a: Score, b: Score): number {
   for (let i = 0; i < 4; i++) if (a[i] !== b[i]) return a[i]! - b[i]!
   return 0

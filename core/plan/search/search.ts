@@ -266,7 +266,7 @@ export class Search {
 
   /** The first order's urgency, with some jobs more or less urgent than they were, and a little noise. */
   urged(order: Order, plan: Solution): Order {
-    if (order.stays) return { ...order, stays: otherStays(order.stays, this.problem, plan.score[2], this.random) }
+    if (order.stays) return { ...order, stays: otherStays(order.stays, this.problem, plan, this.random) }
     const { problem, components, random } = this
     const by = new Float64Array(problem.jobs.length)
     const wide = 20 + 160 * random()
@@ -324,7 +324,7 @@ export class Search {
     const { problem, known, random } = this
     if (first.stays) {
       let stays = first.stays
-      for (let n = anewBy; n > 0; n--) stays = otherStays(stays, problem, best.score[2], random)
+      for (let n = anewBy; n > 0; n--) stays = otherStays(stays, problem, best, random)
       return { ...first, stays }
     }
     const fewer = random() < 0.5

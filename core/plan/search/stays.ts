@@ -1,5 +1,7 @@
 import type { Problem } from '#core/plan/problem/problem.ts'
 import type { Random } from '#core/units/random.ts'
+import type { Construction } from './construct.ts'
+import { endsIn, lateIn } from './objective.ts'
 
 /** From a moment on a car's turn is so many minutes sooner (below 0: later), for one person or (−1) for everybody. */
 export interface Change {
@@ -38,12 +40,29 @@ export const staysAtFirst = ({ jobs }: Problem, turn: readonly number[]): Stays 
 /** From 20 to 400 minutes, the small ones as often as the large, either way. */
 const someMinutes = (random: Random): number => 20 * 20 ** random() * (random() < 0.5 ? 1 : -1)
 
+/** How often a late car is helped, where there is one, instead of any car's turn being another. */
+const helping = 0.6
+
 /**
  * The same a little otherwise. What changes from a moment on leaves all before it as it was, or every change would turn the whole day round.
- * @param until when the day is over
+ * @param plan what comes of it as it is
  */
-export function otherStays(now: Stays, { people, jobs }: Problem, until: number, random: Random): Stays {
+export function otherStays(now: Stays, problem: Problem, plan: Construction, random: Random): Stays {
+  const { people, jobs } = problem
   const int = (n: number) => Math.floor(n * random())
+  const ends = endsIn(problem, plan)
+  const late = lateIn(problem, ends)
+  const over = Math.max(0, ...ends)
+  const change = (): Change => {
+    const helped = late.length > 0 && random() < helping ? late[int(late.length)]! : undefined
+    const by = someMinutes(random)
+    return {
+      from: random() < 0.2 ? 0 : int(helped === undefined ? over : ends[helped]!),
+      job: helped ?? int(jobs.length),
+      who: random() < 0.4 ? -1 : int(people.length),
+      by: helped === undefined ? by : Math.abs(by),
+    }
+  }
   const next = {
     ...now,
     turn: Float64Array.from(now.turn),
@@ -51,14 +70,7 @@ export function otherStays(now: Stays, { people, jobs }: Problem, until: number,
     hands: Int32Array.from(now.hands),
   }
   const how = random()
-  if (how < 0.6)
-    for (let n = 1 + int(2); n > 0; n--)
-      next.changes.push({
-        from: random() < 0.2 ? 0 : int(until),
-        job: int(jobs.length),
-        who: random() < 0.4 ? -1 : int(people.length),
-        by: someMinutes(random),
-      })
+  if (how < 0.6) for (let n = 1 + int(2); n > 0; n--) next.changes.push(change())
   else if (how < 0.7) next.changes.splice(int(next.changes.length), 1)
   else if (how < 0.78) next.turn[int(jobs.length)]! += someMinutes(random)
   else if (how < 0.88) {
