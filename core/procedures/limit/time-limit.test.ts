@@ -39,6 +39,22 @@ function smallCar(random: () => number) {
 }
 
 describe('the choice under a time limit', () => {
+  it('what a finding holds is no choice, and does not let those behind go before the seat beside it', () => {
+    const car = soiled(3)
+    const stained = { soil: 3, stains: [{ kind: 'vomit', age: 'days', attempts: 0, size: 'panel' }] } as const
+    const condition = { ...car.checkIn.condition, 'seat-1l.seat-back': { ...stained, stains: [...stained.stains] } }
+    const request = { ...car, checkIn: { ...car.checkIn, condition } }
+    const { items, spread } = decisions(request, catalogue)
+    const weighed = items.flatMap((item) => Object.keys(spread({ [item.id]: 1 })))
+    expect(weighed).toContain('seat-1r.seat-base')
+    expect(weighed.filter((id) => id.startsWith('seat-1l.'))).toEqual([])
+    for (const minutes of [50, 60, 70, 80]) {
+      const { steps } = fittedProcedure({ ...request, timeLimit: { minutes, crew: 1 } }, catalogue)
+      const worked = new Set(steps.filter((s) => s.treatment.startsWith('vac_')).flatMap((s) => s.surfaces))
+      const behind = [...worked].some((id) => /^seat-2.\.seat-base$/.test(id))
+      expect(behind && !worked.has('seat-1r.seat-base'), `${minutes} min`).toBe(false)
+    }
+  })
   it('equals trying everything, on 200 small cars', () => {
     const random = seededRandom(5)
     for (let n = 0; n < 200; n++) {

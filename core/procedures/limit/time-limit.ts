@@ -11,6 +11,7 @@ import { setUpMinutes, workMinutes } from '#core/procedures/make/minutes.ts'
 import { isSold, withExtras } from '#core/procedures/make/offers.ts'
 import { type Setting, settingOf, uniform } from '#core/procedures/make/setting.ts'
 import { leftAfter, sum, unique } from '#core/procedures/make/steps.ts'
+import { heldIn, standingStops } from '#core/procedures/make/stops.ts'
 import { type PlaceSaid, placeSaid } from '#core/procedures/messages.ts'
 import type { FitLimit, Procedure, ProcedureRequest } from '#core/procedures/schema.ts'
 import { fileUnder } from '#core/units/file-under.ts'
@@ -90,8 +91,10 @@ export function decisions(request: ProcedureRequest, catalogue: Catalogue, longe
   const all = surfacesOf(checkIn.vehicle.body, catalogue.surfaces).map((s) => firstOfAll(s, wanted, smelled))
   const plain = settingOf({ ...request, checkIn, rungs: {} }, catalogue)
   const condition = plain.house.some((c) => c.uniform) ? uniform(checkIn.condition, all) : checkIn.condition
-  const setting = withExtras(plain, checkIn.extras ?? [], all, condition)
-  const marked = all.filter((s) => condition[s.id] && isSold(s, setting))
+  const held = heldIn(standingStops({ ...request, checkIn }, all, plain))
+  const setting = withExtras({ ...plain, held }, checkIn.extras ?? [], all, condition)
+  // What a finding holds is nobody's choice, and must not take out what it shares a pass with: it blocks nothing (judgement.md §7).
+  const marked = all.filter((s) => condition[s.id] && isSold(s, setting) && !held.by.has(s.id))
   const alone = marked.length <= fewSurfaces
   const groups = new Map<string, Surface[]>()
   for (const s of marked) {
