@@ -1,4 +1,3 @@
-import { catalogue } from '#catalogue/catalogue.ts'
 import { forecast } from '#core/plan/forecast/forecast.ts'
 import { plan as planned } from '#core/plan/plan.ts'
 import { compile } from '#core/plan/problem/problem.ts'
@@ -6,6 +5,7 @@ import type { PlanRequest } from '#core/plan/schema.ts'
 import { boundsOf } from '#core/plan/search/bounds.ts'
 import { compareScores } from '#core/plan/search/objective.ts'
 import { solve } from '#core/plan/search/solve.ts'
+import { goingOverOf } from '#core/shop/about.ts'
 import { mean } from './mean.ts'
 import { percentile, rounded } from './place.ts'
 import { busyDay, hugeDay, smallDay } from './plan-days.ts'
@@ -96,7 +96,7 @@ function comes() {
 
 /** The crew plan against itself, without minutes for going over and with those a shop plans by: scores are unplanned / weighted minutes late / end of the day / hand-overs, by seed. */
 export async function plan() {
-  const { goingOver } = catalogue.figures
+  const goingOver = goingOverOf(null)
   const { firstMs } = run(hugeDay(1), 0, 1)
   return {
     busy: [1, 2, 3].map((seed) => day(busyDay(seed))),

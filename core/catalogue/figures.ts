@@ -47,8 +47,6 @@ export const Figures = Type.Object(
     mostPeople: Type.Integer({ minimum: 1 }),
     /** Minutes in which whoever holds a skill signs off what somebody did who learns it. */
     signOff: Type.Integer({ minimum: 1 }),
-    /** Minutes that going over to another car takes: tools down, hands clean, the other sheet read. */
-    goingOver: Type.Integer({ minimum: 0 }),
     /** Minutes from which a step is shared out among several people (judgement.md §6). */
     sharedFrom: Type.Integer({ minimum: 2 }),
     /** Zones that are all of the car's glass or jambs: shared out, they are a place on each side. */

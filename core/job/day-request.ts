@@ -158,10 +158,10 @@ function jobPart(issued: DayJob, day: Day, now: number): JobPart {
   return withoutHeld({ ...part, links }, held)
 }
 
-/** Rounds of search that a day of so many activities gets; a round costs about the square of their number. */
-const fullRounds = { rounds: 120, activities: 420, most: 400 }
+/** Rounds of search that a day of so many activities gets; a round costs about as much as there are, some seconds in all. */
+const fullRounds = { rounds: 240, activities: 420, most: 400 }
 const roundsFor = (activities: number): number =>
-  Math.max(1, Math.min(fullRounds.most, Math.floor(fullRounds.rounds * (fullRounds.activities / activities) ** 2)))
+  Math.max(1, Math.min(fullRounds.most, Math.floor((fullRounds.rounds * fullRounds.activities) / activities)))
 
 /** The crew plan of a day: what is over or under way as facts, the rest to be planned from now on. */
 export function dayRequest(day: Day, seed = 1): PlanRequest {

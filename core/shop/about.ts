@@ -21,12 +21,17 @@ export const About = Type.Object(
     indoors: Type.Optional(Outside),
     /** Days after the handing over in which something that was not right is made good for nothing; 14 where left out. */
     reworkDays: Type.Optional(Type.Integer({ minimum: 0, maximum: 365 })),
+    /** Minutes that going over to another car takes: tools down, hands clean, the other sheet read; 3 where left out. */
+    goingOver: Type.Optional(Type.Integer({ minimum: 0, maximum: 30 })),
     /** What an hour of work beside a package is sold for, in minor units. */
     sells: Type.Optional(Type.Integer({ minimum: 0, maximum: 1e7 })),
   },
   Strict,
 )
 export type About = Static<typeof About>
+
+/** Minutes that the plan leaves somebody who goes over to another car; a seed, not measured. */
+export const goingOverOf = (about: Pick<About, 'goingOver'> | null | undefined): number => about?.goingOver ?? 3
 
 /** Days in which a car may come back for what was not right. */
 export const reworkDaysOf = (about: Pick<About, 'reworkDays'> | null | undefined): number => about?.reworkDays ?? 14

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { toActivities } from '#core/procedures/activities.ts'
+import { usualAbout } from '#core/shop/typical.ts'
 import { demoShop } from '#server/demo/shop.ts'
 import { intent } from '../../tests/support/intent.ts'
 import { issuedJob, openJob } from '../../tests/support/jobs.ts'
@@ -144,6 +145,23 @@ describe('the plan', () => {
     const issued = await issuedJob(front, lead)
     const twice = await lead.send('POST', '/api/plan/promise', { ...wanted, job: issued.id })
     expect(twice.body.code).toBe('already-issued')
+  })
+
+  it('leaves the minutes for going over that the shop says, three where it says nothing', async () => {
+    const owner = await t.as('reedmere', 'odile', '7301')
+    const { name, timeZone, about: before } = (await owner.get('/api/shop')).body
+    const about = before ?? usualAbout
+    const said = async (minutes?: number) => {
+      const body = { name, timeZone, about: { ...about, ...(minutes === undefined ? {} : { goingOver: minutes }) } }
+      expect((await owner.send('PUT', '/api/shop/about', body)).status).toBe(200)
+      return (await lead.send('POST', '/api/plan')).body.goingOver
+    }
+    expect(await said()).toBe(3)
+    expect(await said(7)).toBe(7)
+    expect(await said(0)).toBeUndefined()
+    const tooLong = { name, timeZone, about: { ...about, goingOver: 31 } }
+    expect((await owner.send('PUT', '/api/shop/about', tooLong)).body.errors[0].pointer).toBe('/about/goingOver')
+    expect(await said()).toBe(3)
   })
 
   it('a car that comes after it was made is told, and an absence of whoever has work', async () => {

@@ -94,6 +94,8 @@ export const PlanView = Type.Object(
     later: Type.Array(Type.String()),
     /** Minutes from the day's midnight on the shop's clock. */
     now: Type.Number(),
+    /** Minutes left to whoever goes over to another car. */
+    goingOver: Type.Optional(Type.Integer()),
     /** When more cars at once count on a machine to dry than there are: they dry slower than their procedures say. */
     overdrawn: Type.Optional(
       Type.Array(

@@ -140,6 +140,7 @@ function Worked({ plan, mayWrite }: { plan: Plan; mayWrite: boolean }) {
             words.hoursOf(row.name, (row.hours ?? []).map(([a, b]) => `${sayClock(a)}–${sayClock(b)}`).join(', '))
           }
         />
+        {plan.goingOver && <p className="soft">{words.goingOver(plan.goingOver)}</p>}
         {mayWrite && plan.off && (
           <p className="row soft">
             {words.off}

@@ -1,5 +1,5 @@
 import { Button, Form, Input, InputNumber, Radio, Select } from 'antd'
-import { type About, reworkDaysOf } from '#core/shop/about.ts'
+import { type About, goingOverOf, reworkDaysOf } from '#core/shop/about.ts'
 import { usualAbout } from '#core/shop/typical.ts'
 import type { ShopView } from '#server/shop/views.ts'
 import { useCurrency, useKeepAbout, useShop } from '#web/client/shop.ts'
@@ -69,7 +69,7 @@ function AboutForm({ shop }: { shop: ShopView }) {
       className="card readable"
       initialValues={start}
       onValuesChange={(_, all) => keep(all)}
-      onFinish={({ name, timeZone, hour, sells, reworkDays, ...about }) =>
+      onFinish={({ name, timeZone, hour, sells, reworkDays, goingOver, ...about }) =>
         save.mutate(
           {
             name,
@@ -79,6 +79,7 @@ function AboutForm({ shop }: { shop: ShopView }) {
               ...(hour == null ? {} : { hour }),
               ...(sells == null ? {} : { sells }),
               ...(reworkDays == null ? {} : { reworkDays }),
+              ...(goingOver == null ? {} : { goingOver }),
             },
           },
           { onSuccess: forget },
@@ -122,6 +123,9 @@ function AboutForm({ shop }: { shop: ShopView }) {
         </Form.Item>
         <Form.Item name="reworkDays" label={words.about.reworkDays}>
           <InputNumber min={0} max={365} precision={0} placeholder={String(reworkDaysOf(null))} />
+        </Form.Item>
+        <Form.Item name="goingOver" label={words.about.goingOver}>
+          <InputNumber min={0} max={30} precision={0} suffix="min" placeholder={String(goingOverOf(null))} />
         </Form.Item>
       </div>
       <Form.Item name="indoors" label={words.about.dries}>

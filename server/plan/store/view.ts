@@ -151,6 +151,7 @@ export async function planView(
       }),
     later: jobs.filter(({ job, procedure }) => procedure && !row.jobs.has(job.id)).map(({ job }) => job.callSign),
     now: minute,
+    ...(request.goingOver ? { goingOver: request.goingOver } : {}),
     ...(short.length > 0 ? { overdrawn: short } : {}),
     ...(disturbed.length > 0 ? { disturbed } : {}),
     ...(isLeft(disturbed, row.left) ? { left: true as const } : {}),

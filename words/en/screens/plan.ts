@@ -98,6 +98,7 @@ export const words = {
   flag: (car: string, n: number) => `${car} ${n} in 10`,
   awayOf: (name: string) => `${name}, today`,
   off: 'Not in today',
+  goingOver: (minutes: number) => `Whoever goes over to another car has ${minutes} min for it.`,
   comesIn: (name: string) => `${name} comes in today: say when`,
   awayWhen: 'What is otherwise',
   weekHours: 'Hours by weekday and days off are under People',

@@ -83,6 +83,7 @@ export const words = {
     hour: 'What an hour of work costs you',
     sells: 'What an hour beside a package is sold for',
     reworkDays: 'Days in which what was not right is made good for nothing',
+    goingOver: 'What the plan leaves somebody to go over to another car',
   },
   machines: {
     title: 'Machines and bays',
