@@ -9,14 +9,7 @@ import type { Change, Stays } from './stays.ts'
  * Builds one plan by stays: whoever is free does what there is to do at the car they are at, first what the most waits for, and when there is
  * nothing goes over to another, the first in turn that takes more hands. What nobody comes by to do is placed serially in the end.
  */
-export const byStays = (
-  problem: Problem,
-  components: readonly Component[],
-  stays: Stays,
-  recipe: Omit<Recipe, 'waitsFor' | 'floor'>,
-  known: ReadonlyMap<number, Obstacle>,
-  horizon: number,
-): Construction => new Day(problem, components, stays, recipe, known, horizon).built()
+export const byStays = (...of: ConstructorParameters<typeof Day>): Construction => new Day(...of).built()
 
 /** What somebody can begin, and when. */
 interface Begun {

@@ -40,7 +40,7 @@ export const staysAtFirst = ({ jobs }: Problem, turn: readonly number[]): Stays 
 /** From 20 to 400 minutes, the small ones as often as the large, either way. */
 const someMinutes = (random: Random): number => 20 * 20 ** random() * (random() < 0.5 ? 1 : -1)
 
-/** How often a late car is helped, where there is one, instead of any car's turn being another. */
+/** How often a late car, or the one that ends the day, is helped, instead of any car's turn being another. */
 const helping = 0.6
 
 /**
@@ -51,10 +51,10 @@ export function otherStays(now: Stays, problem: Problem, plan: Construction, ran
   const { people, jobs } = problem
   const int = (n: number) => Math.floor(n * random())
   const ends = endsIn(problem, plan)
-  const late = lateIn(problem, ends)
   const over = Math.max(0, ...ends)
+  const wanting = [...lateIn(problem, ends), ends.indexOf(over)]
   const change = (): Change => {
-    const helped = late.length > 0 && random() < helping ? late[int(late.length)]! : undefined
+    const helped = random() < helping ? wanting[int(wanting.length)]! : undefined
     const by = someMinutes(random)
     return {
       from: random() < 0.2 ? 0 : int(helped === undefined ? over : ends[helped]!),
