@@ -44,7 +44,7 @@ export class Board {
 
   /**
    * @param teams who alone may do anything of a job; what is pinned stands
-   * @param waitsFor by activity who must be among those who do it, −1 nobody; read whenever something is asked
+   * @param waitsFor by activity who must be among those who do it, where the job is left to them; −1 nobody; read whenever something is asked
    */
   constructor(problem: Problem, preference: Preference, teams?: Teams, waitsFor?: ArrayLike<number>) {
     this.problem = problem
@@ -227,12 +227,12 @@ export class Board {
   private oneFree(act: Act, t: number): number {
     let soonest = never
     let best = Number.NEGATIVE_INFINITY
+    const team = this.teams?.[act.job]
     const one = this.waitsFor?.[act.index] ?? -1
-    if (one >= 0) {
+    if (one >= 0 && team?.has(one) !== false) {
       this.chosen = [one]
       return this.personFree(one, act, t)
     }
-    const team = this.teams?.[act.job]
     for (const person of act.able) {
       if (team?.has(person) === false) continue
       const at = this.personFree(person, act, t)
