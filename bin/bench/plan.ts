@@ -81,8 +81,8 @@ function day(request: PlanRequest) {
 }
 
 /** A real day as it comes: the plan pushed by what happened, its odds, and how often a promise at eight in ten is kept on days sampled apart. */
-function comes() {
-  const request = { ...busyDay(1), iterations: 20 }
+function comes(goingOver: number) {
+  const request = { ...busyDay(1), goingOver, iterations: 20 }
   const { assignments } = planned(request)
   const likely = new Map(forecast(request, assignments).jobs.map((j) => [j.job, j.likely]))
   const promised = { ...request, jobs: request.jobs.map((j) => ({ ...j, due: likely.get(j.id) ?? 0 })) }
@@ -106,6 +106,6 @@ export async function plan() {
     hugeActivities: hugeDay(1).activities.length,
     hugeFirstMs: firstMs,
     hugeGoingOverFirstMs: run({ ...hugeDay(1), goingOver }, 0, 1).firstMs,
-    ...comes(),
+    ...comes(goingOver),
   }
 }
