@@ -5,7 +5,10 @@ import { faultsOfPlan } from '../../tests/support/plan-checker.ts'
 import { hiddenFeasible } from '../../tests/support/plan-problems.ts'
 import { share } from '../../tests/support/share.ts'
 import { plan } from './plan.ts'
+import { compile } from './problem/problem.ts'
 import type { PlanAnswer, PlanRequest } from './schema.ts'
+import { firstOrder } from './search/first-order.ts'
+import { Search } from './search/search.ts'
 
 const people = (...ids: string[]) => ids.map((id) => ({ id, skills: [], shifts: [[0, 480]] as [number, number][] }))
 /** Steps of a car one after the other, of so many minutes each. */
@@ -128,6 +131,22 @@ it('random days keep every rule, by a checker that shares no code, and are the s
   }
   // The hidden days were made without going over: a few hands have no room for it.
   expect(whole).toBeGreaterThan(0.8 * days)
+})
+
+it('a day that will be too late is given up, and one that will not is built as it would be', () => {
+  const problem = compile({ ...busyDay(3), goingOver: 3 })
+  const search = new Search(problem, 1)
+  const order = firstOrder(problem, search.components)
+  const whole = search.build(order)
+  const late = whole.score[1]
+  expect(late).toBeGreaterThan(100)
+  expect(search.build(order, undefined, late)).toMatchObject({
+    score: whole.score,
+    board: { placed: whole.board.placed },
+  })
+  const givenUp = search.build(order, undefined, late / 2)
+  expect(givenUp.score[0]).toBeGreaterThan(whole.score[0])
+  expect(givenUp.failed.size).toBe(problem.acts.filter((a) => !givenUp.board.placed[a.index]).length)
 })
 
 it('on a day of twelve cars people stay: some four stays a car where there were seventeen', () => {

@@ -17,6 +17,16 @@ interface Begun {
   at: Placed
 }
 
+/** Weighted minutes late beyond which a day is of no use, and what it takes to see them coming. */
+export interface TooLate {
+  minutes: number
+  /** Longest path from the start of each activity to the end of all that waits for it. */
+  tail: readonly number[]
+}
+
+/** Minutes of the day after which is looked again whether it will be too late. */
+const looksAgain = 5
+
 class Day {
   private readonly problem: Problem
   private readonly components: readonly Component[]
@@ -41,6 +51,9 @@ class Day {
   /** By job, how many are at it. */
   private readonly handsAt: Int32Array
   private readonly turns: Turns
+  private readonly tooLate: TooLate | undefined
+  /** By job, when the last of it ends that is placed. */
+  private readonly ends: Float64Array
 
   constructor(
     problem: Problem,
@@ -49,8 +62,11 @@ class Day {
     recipe: Omit<Recipe, 'waitsFor' | 'floor'>,
     known: ReadonlyMap<number, Obstacle>,
     horizon: number,
+    tooLate?: TooLate,
   ) {
     const { acts, jobs, people, pins, now } = problem
+    this.tooLate = tooLate
+    this.ends = new Float64Array(jobs.length)
     this.problem = problem
     this.components = components
     this.stays = stays
@@ -86,9 +102,13 @@ class Day {
 
   built(): Construction {
     for (const index of openAtFirst(this.components)) this.opens(index)
-    for (;;) {
+    for (let look = 0; ; ) {
       const who = this.soonest()
       if (who < 0 || this.free[who]! > this.horizon) break
+      if (this.tooLate && this.free[who]! >= look) {
+        look = this.free[who]! + looksAgain
+        if (this.lateFrom(this.free[who]!, this.tooLate.tail) > this.tooLate.minutes) return this.plan.givenUp()
+      }
       this.turns.until(this.free[who]!)
       const begun = this.choice(who)
       if (begun && this.begins(who, begun)) continue
@@ -97,6 +117,19 @@ class Day {
       this.free[who] = later
     }
     return this.plan.finish(this.ready.flat())
+  }
+
+  /** Weighted minutes late at the least when nothing more begins before a moment. */
+  private lateFrom(moment: number, tail: readonly number[]): number {
+    let sum = 0
+    this.problem.jobs.forEach(({ due, weight }, job) => {
+      if (due === undefined) return
+      let end = this.ends[job]!
+      for (const index of this.ready[job]!)
+        end = Math.max(end, Math.max(moment, this.lows[index]!) + tail[this.firsts[index]!.index]!)
+      sum += weight * Math.max(0, end - due)
+    })
+    return sum
   }
 
   private happens(moment: number): void {
@@ -139,6 +172,7 @@ class Day {
       const at = this.plan.board.placed[a]
       if (!at) continue
       this.happens(at.end)
+      if (at.end > this.ends[component.job]!) this.ends[component.job] = at.end
       for (const link of this.problem.acts[a]!.out) if (link.minLag > 0) this.happens(at.end + link.minLag)
     }
     for (const to of this.plan.comes(component)) this.opens(to)

@@ -268,6 +268,13 @@ export class Growing implements Construction {
     for (const a of open) this.failed.set(a, open.length > 1 ? noStart : noRoom)
   }
 
+  /** The plan is of no use as it is: what is not placed is told to find no room. */
+  givenUp(): Construction {
+    const { board, failed, sequence } = this
+    for (const { index } of this.problem.acts) if (!board.placed[index] && !failed.has(index)) failed.set(index, noRoom)
+    return { board, failed, sequence }
+  }
+
   /** The rest, serially: of all that waits for nothing, the one of smallest priority goes next. */
   finish(open: readonly number[], like?: Like): Construction {
     const { components, sequence } = this

@@ -84,6 +84,7 @@ export class Search {
   private readonly backwards: Problem
   private readonly turned: Component[]
   private readonly takesTurns: boolean
+  private readonly tail: readonly number[]
   iterations = 0
 
   constructor(problem: Problem, seed: number) {
@@ -95,6 +96,7 @@ export class Search {
     this.of = new Int32Array(problem.acts.length)
     for (const c of this.components) for (const a of c.acts) this.of[a] = c.index
     this.takesTurns = takesTurns(problem)
+    this.tail = tails(problem)
     this.backwards = mirrored(problem, this.horizon)
     this.turned = this.components.map((c) => ({ ...c, acts: [...c.acts].reverse(), into: c.out, out: c.into }))
     for (const act of problem.acts) {
@@ -103,14 +105,23 @@ export class Search {
     }
   }
 
-  build({ key, member, wished, floor, bonus, teams, waits, stays }: Order, like?: Like): Solution {
+  /** @param tooLate weighted minutes late from which a day by stays need not be built to its end: it comes out as one that leaves much over */
+  build({ key, member, wished, floor, bonus, teams, waits, stays }: Order, like?: Like, tooLate?: number): Solution {
     this.iterations++
     const { problem, components, known, horizon } = this
     const preference = usual(problem, wished, bonus)
     const recipe = { priority: key, member, preference, teams }
     const waitsFor = waits ? wished : undefined
     const built = stays
-      ? byStays(problem, components, stays, recipe, known, horizon)
+      ? byStays(
+          problem,
+          components,
+          stays,
+          recipe,
+          known,
+          horizon,
+          tooLate === undefined ? undefined : { minutes: tooLate, tail: this.tail },
+        )
       : construct(problem, components, { ...recipe, floor, waitsFor }, known, horizon, like)
     return { ...built, score: scoreOf(problem, built), iterations: this.iterations }
   }

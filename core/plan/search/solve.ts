@@ -81,6 +81,13 @@ export function solve(
     around = undefined
     onBetter?.(best)
   }
+  /** How late a plan may be to be of any use to a walk; undefined where something is left over, which counts before that. */
+  const uselessFrom = ({ now, urgent, best: own }: Walk): number | undefined => {
+    const all = [now, urgent, own, best]
+    return all.some((plan) => plan.failed.size > search.known.size)
+      ? undefined
+      : Math.max(...all.map((p) => p.score[1]))
+  }
   let race = new Race([walkFrom(best, first)], compare)
   /** Days by turns that are not built yet, and walks from those that are. */
   let turns: Order[] = []
@@ -123,7 +130,7 @@ export function solve(
     const fading = isByTurns && !isByStays ? 0 : (1 - urging.least) * Math.exp(-search.iterations / fades)
     if (search.chance() < urging.least + fading) {
       const tried = search.urged(walk.urgency, walk.urgent)
-      const next = search.build(tried)
+      const next = search.build(tried, undefined, uselessFrom(walk))
       if (compareScores(next.score, walk.urgent.score) <= 0) [walk.urgent, walk.urgency] = [next, tried]
       if (compareScores(next.score, walk.now.score) < 0) [walk.now, walk.by] = [next, tried]
       consider(walk, next, tried)
