@@ -7,7 +7,6 @@ import { share } from '../../tests/support/share.ts'
 import { plan } from './plan.ts'
 import { compile } from './problem/problem.ts'
 import type { PlanAnswer, PlanRequest } from './schema.ts'
-import { firstOrder } from './search/first-order.ts'
 import { Search } from './search/search.ts'
 
 const people = (...ids: string[]) => ids.map((id) => ({ id, skills: [], shifts: [[0, 480]] as [number, number][] }))
@@ -136,7 +135,7 @@ it('random days keep every rule, by a checker that shares no code, and are the s
 it('a day that will be too late is given up, and one that will not is built as it would be', () => {
   const problem = compile({ ...busyDay(3), goingOver: 3 })
   const search = new Search(problem, 1)
-  const order = firstOrder(problem, search.components)
+  const order = search.firstOrder()
   const whole = search.build(order)
   const late = whole.score[1]
   expect(late).toBeGreaterThan(100)

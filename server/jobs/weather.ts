@@ -1,6 +1,7 @@
 import { and, eq, inArray } from 'drizzle-orm'
 import type { Outside } from '#core/drying/schema.ts'
 import { type DayWeather, meanWeather } from '#core/drying/weather.ts'
+import type { About } from '#core/shop/about.ts'
 import type { Database } from '#server/database/connection.ts'
 import { people, shops, weather } from '#server/database/schema.ts'
 import { inTransaction, type Transaction } from '#server/database/transaction.ts'
@@ -42,15 +43,24 @@ export async function outsideOn(db: Reader, scope: Scope, day: string): Promise<
   return known && airOf(known.weather)
 }
 
-/** The air that cars dry in on a day: the hall's where they stand in one, else the weather; undefined where nobody knows. */
-export async function airOn(db: Reader, scope: Scope, day: string): Promise<Outside | undefined> {
+/** What a shop says of itself, and the air that cars dry in on a day: the hall's where they stand in one, else the weather; undefined where nobody knows. */
+export async function shopOn(
+  db: Reader,
+  scope: Scope,
+  day: string,
+): Promise<{ about: About | null; air: Outside | undefined }> {
   const [row] = await db
     .select({ about: shops.about, weather: weather.weather })
     .from(shops)
     .leftJoin(weather, and(eq(weather.shop, shops.id), eq(weather.day, day)))
     .where(eq(shops.id, scope.shop))
-  return row?.about?.indoors ?? (row?.weather ? airOf(row.weather) : undefined)
+  const air = row?.about?.indoors ?? (row?.weather ? airOf(row.weather) : undefined)
+  return { about: row?.about ?? null, air }
 }
+
+/** The air that cars dry in on a day. */
+export const airOn = async (db: Reader, scope: Scope, day: string): Promise<Outside | undefined> =>
+  (await shopOn(db, scope, day)).air
 
 /** The air of the hall that the shop's cars dry in, which no night finds wet; undefined where they stand in the open. */
 export async function hallOf(db: Reader, scope: Scope): Promise<Outside | undefined> {

@@ -87,6 +87,11 @@ export class Board {
     return this.lanes[person]!.beside(start, job)
   }
 
+  /** When the last of a job ends that is placed; 0 where nothing is. */
+  endOf(job: number): number {
+    return this.hulls[job]?.end ?? 0
+  }
+
   /** How many people have something of a job. */
   peopleOn(job: number): number {
     let people = 0

@@ -52,8 +52,6 @@ class Day {
   private readonly handsAt: Int32Array
   private readonly turns: Turns
   private readonly tooLate: TooLate | undefined
-  /** By job, when the last of it ends that is placed. */
-  private readonly ends: Float64Array
 
   constructor(
     problem: Problem,
@@ -66,7 +64,6 @@ class Day {
   ) {
     const { acts, jobs, people, pins, now } = problem
     this.tooLate = tooLate
-    this.ends = new Float64Array(jobs.length)
     this.problem = problem
     this.components = components
     this.stays = stays
@@ -124,7 +121,7 @@ class Day {
     let sum = 0
     this.problem.jobs.forEach(({ due, weight }, job) => {
       if (due === undefined) return
-      let end = this.ends[job]!
+      let end = this.plan.board.endOf(job)
       for (const index of this.ready[job]!)
         end = Math.max(end, Math.max(moment, this.lows[index]!) + tail[this.firsts[index]!.index]!)
       sum += weight * Math.max(0, end - due)
@@ -153,8 +150,8 @@ class Day {
   private opens(index: number): void {
     const component = this.components[index]!
     const first = this.firsts[index]
+    if (first === undefined) this.plan.placeOrTell(component)
     if (first === undefined || this.plan.isBlocked(component)) {
-      this.plan.placeOrTell(component)
       this.comes(component)
       return
     }
@@ -172,7 +169,6 @@ class Day {
       const at = this.plan.board.placed[a]
       if (!at) continue
       this.happens(at.end)
-      if (at.end > this.ends[component.job]!) this.ends[component.job] = at.end
       for (const link of this.problem.acts[a]!.out) if (link.minLag > 0) this.happens(at.end + link.minLag)
     }
     for (const to of this.plan.comes(component)) this.opens(to)

@@ -239,8 +239,7 @@ export class Growing implements Construction {
   }
 
   /** Places a component as early as it fits. @returns false where it finds no room; nothing is changed then */
-  place(component: Component): boolean {
-    const open = freeOf(this.problem, component)
+  place(component: Component, open = freeOf(this.problem, component)): boolean {
     return open.length === 0 || placeComponent(this.board, this.problem, open, this.recipe, this.horizon)
   }
 
@@ -256,15 +255,14 @@ export class Growing implements Construction {
   }
 
   /** Whether a component waits for what found no room; then all of it is told so. */
-  isBlocked(component: Component): boolean {
-    const open = freeOf(this.problem, component)
+  isBlocked(component: Component, open = freeOf(this.problem, component)): boolean {
     return open.length > 0 && this.failed.size > 0 && isBlocked(this.problem, component, open, this.failed)
   }
 
   /** Places a component, or tells why it cannot be. */
   placeOrTell(component: Component): void {
-    if (this.isBlocked(component) || this.place(component)) return
     const open = freeOf(this.problem, component)
+    if (this.isBlocked(component, open) || this.place(component, open)) return
     for (const a of open) this.failed.set(a, open.length > 1 ? noStart : noRoom)
   }
 

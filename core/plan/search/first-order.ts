@@ -47,10 +47,15 @@ function ranks({ jobs, links, acts }: Problem, slack: readonly number[]): number
 
 /**
  * Urgency first: slack to the due time, car after car where they have to take turns.
+ * @param tail longest path from each activity to the end of all that waits for it, in minutes
  * @param putOff minutes by job that it is let wait beyond its due time
  */
-export function firstOrder(problem: Problem, components: readonly Component[], putOff?: readonly number[]): Order {
-  const tail = tails(problem)
+export function firstOrder(
+  problem: Problem,
+  components: readonly Component[],
+  tail: readonly number[],
+  putOff?: readonly number[],
+): Order {
   const far = horizonOf(problem)
   const due = problem.jobs.map((job, j) => (job.due ?? far) + (putOff?.[j] ?? 0))
   const key = Float64Array.from(components, (c) => due[c.job]! - longest(c.acts, tail))

@@ -19,8 +19,6 @@ export interface Order {
   bonus: Float64Array
   /** To whom alone a job is left, by job. */
   teams: (ReadonlySet<number> | undefined)[]
-  /** Whoever is wished for is waited for. */
-  waits?: boolean
   /** Where going over costs minutes: how people go from car to car, instead of one thing after another by urgency. */
   stays?: Stays
 }

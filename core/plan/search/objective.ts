@@ -12,11 +12,7 @@ export function scoreOf(problem: Problem, { board, failed }: Construction): Scor
   let handovers = 0
   for (let j = 0; j < problem.jobs.length; j++) {
     const job = problem.jobs[j]!
-    let finish = 0
-    for (const act of job.acts) {
-      const at = board.placed[act]
-      if (at && at.end > finish) finish = at.end
-    }
+    const finish = board.endOf(j)
     if (job.due !== undefined) tardiness += job.weight * Math.max(0, finish - job.due)
     if (finish > makespan) makespan = finish
     handovers += Math.max(0, board.peopleOn(j) - 1)
@@ -26,7 +22,7 @@ export function scoreOf(problem: Problem, { board, failed }: Construction): Scor
 
 /** When each job's last activity ends that is placed; 0 where none is. */
 export const endsIn = ({ jobs }: Problem, { board }: Pick<Construction, 'board'>): number[] =>
-  jobs.map(({ acts }) => acts.reduce((end, a) => Math.max(end, board.placed[a]?.end ?? 0), 0))
+  jobs.map((_, job) => board.endOf(job))
 
 /** Jobs that end after they are due. */
 export const lateIn = ({ jobs }: Problem, ends: readonly number[]): number[] =>

@@ -105,13 +105,22 @@ export class Search {
     }
   }
 
+  firstOrder(putOff?: readonly number[]): Order {
+    return firstOrder(this.problem, this.components, this.tail, putOff)
+  }
+
+  /** Where going over costs minutes, whoever is wished for is waited for. */
+  private waitedFor(wished: Int32Array): Int32Array | undefined {
+    return this.problem.goingOver > 0 ? wished : undefined
+  }
+
   /** @param tooLate weighted minutes late from which a day by stays need not be built to its end: it comes out as one that leaves much over */
-  build({ key, member, wished, floor, bonus, teams, waits, stays }: Order, like?: Like, tooLate?: number): Solution {
+  build({ key, member, wished, floor, bonus, teams, stays }: Order, like?: Like, tooLate?: number): Solution {
     this.iterations++
     const { problem, components, known, horizon } = this
     const preference = usual(problem, wished, bonus)
     const recipe = { priority: key, member, preference, teams }
-    const waitsFor = waits ? wished : undefined
+    const waitsFor = this.waitedFor(wished)
     const built = stays
       ? byStays(
           problem,
@@ -167,16 +176,7 @@ export class Search {
       const first = now.board.placed[a.index]?.people[0]
       return first !== undefined && this.random() < keep ? first : -1
     })
-    const waits = this.problem.goingOver > 0
-    return {
-      key,
-      member: Float64Array.from(member),
-      wished,
-      floor: Int32Array.from(floor),
-      bonus,
-      teams: [...teams],
-      waits,
-    }
+    return { key, member: Float64Array.from(member), wished, floor: Int32Array.from(floor), bonus, teams: [...teams] }
   }
 
   /** An order in which everything is as late as the plan's jobs allow. */
@@ -200,7 +200,7 @@ export class Search {
         floor: new Int32Array(problem.acts.length),
         preference: usual(problem, order.wished),
         teams: order.teams,
-        waitsFor: order.waits ? order.wished : undefined,
+        waitsFor: this.waitedFor(order.wished),
       },
       this.known,
       2 * horizon,
@@ -311,13 +311,9 @@ export class Search {
 
   /** By urgency, with some cars wanted sooner or later than they are: so that cars that take turns take others. */
   private inOtherTurns(): Float64Array {
-    const { problem, components, random } = this
+    const { problem, random } = this
     const wide = 60 + 600 * random()
-    return firstOrder(
-      problem,
-      components,
-      problem.jobs.map(() => wide * (random() - 0.5)),
-    ).key
+    return this.firstOrder(problem.jobs.map(() => wide * (random() - 0.5))).key
   }
 
   /** Some people wanted more than others, for no reason but to see. */
@@ -360,8 +356,7 @@ export class Search {
 
   /** Orders that let those cars wait which had best wait where somebody must, the most promising first. */
   turns(): Order[] {
-    const { problem, components, random } = this
-    const tail = tails(problem)
+    const { problem, tail, random } = this
     const days = daysByTurns(flowOf(problem, tail), problem.jobs, slackOf(problem, tail), random)
     return days.slice(0, daysTried).flatMap(({ ends }) => {
       const late = problem.jobs.map(({ due }, j) =>
@@ -370,7 +365,7 @@ export class Search {
       const most = Math.max(...late)
       // What is late by little may yet be on time: also all of it at the cost of the latest.
       const latest = late.map((minutes) => (minutes === most ? 1.5 * minutes : 0))
-      return [late, latest].map((putOff) => firstOrder(problem, components, putOff))
+      return [late, latest].map((putOff) => this.firstOrder(putOff))
     })
   }
 

@@ -1,5 +1,4 @@
 import type { Problem } from '#core/plan/problem/problem.ts'
-import { firstOrder } from './first-order.ts'
 import type { Order } from './neighbours.ts'
 import { burdenOf, changesIn, compareScores, latenessBefore, type Score } from './objective.ts'
 import { Search, type Solution } from './search.ts'
@@ -42,7 +41,7 @@ export function solve(
   onBetter?: (solution: Solution) => void,
 ): Solution {
   const search = new Search(problem, seed)
-  const first = firstOrder(problem, search.components)
+  const first = search.firstOrder()
   const goesOn = problem.previous.size > 0
   let best = goesOn ? search.asBefore(first) : search.build(first)
   onBetter?.(best)

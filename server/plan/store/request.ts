@@ -11,10 +11,10 @@ import { usable } from '#core/shop/kit.ts'
 import { hoursOn } from '#core/shop/week.ts'
 import { dayIn, minuteOf } from '#core/units/shop-time.ts'
 import type { Database } from '#server/database/connection.ts'
-import { equipment, people, shops } from '#server/database/schema.ts'
+import { equipment, people } from '#server/database/schema.ts'
 import type { Scope } from '#server/http/scope.ts'
 import type { OpenJob } from '#server/jobs/open-jobs.ts'
-import { airOn } from '#server/jobs/weather.ts'
+import { shopOn } from '#server/jobs/weather.ts'
 
 export const today = (scope: Scope, now: string): string => dayIn(scope.timeZone, now)
 
@@ -66,7 +66,7 @@ export async function requestOf(
     .sort((a, b) => rank(a) - rank(b))
     .slice(0, limits.people)
     .sort((a, b) => a.name.localeCompare(b.name))
-  const [shop] = await db.select({ about: shops.about }).from(shops).where(eq(shops.id, scope.shop))
+  const { about, air } = await shopOn(db, scope, day)
   const kit = await db.select().from(equipment).where(eq(equipment.shop, scope.shop)).orderBy(equipment.kind)
   return dayRequest({
     // People without shifts are not planned, but may have done something.
@@ -88,9 +88,9 @@ export async function requestOf(
     })),
     mostPeople: figures.mostPeople,
     signOff: figures.signOff,
-    goingOver: goingOverOf(shop?.about),
+    goingOver: goingOverOf(about),
     now: minute(now),
     minuteOf: minute,
-    outside: await airOn(db, scope, day),
+    outside: air,
   })
 }
