@@ -139,11 +139,11 @@ it('a day that will be too late is given up, and one that will not is built as i
   const whole = search.build(order)
   const late = whole.score[1]
   expect(late).toBeGreaterThan(100)
-  expect(search.build(order, undefined, late)).toMatchObject({
+  expect(search.byStays(order.stays!, undefined, late)).toMatchObject({
     score: whole.score,
     board: { placed: whole.board.placed },
   })
-  const givenUp = search.build(order, undefined, late / 2)
+  const givenUp = search.byStays(order.stays!, undefined, late / 2)
   expect(givenUp.score[0]).toBeGreaterThan(whole.score[0])
   expect(givenUp.failed.size).toBe(problem.acts.filter((a) => !givenUp.board.placed[a.index]).length)
 })

@@ -45,12 +45,23 @@ export class Board {
   /**
    * @param teams who alone may do anything of a job; what is pinned stands
    * @param waitsFor by activity who must be among those who do it, where the job is left to them; −1 nobody; read whenever something is asked
+   * @param from a board to go on from as it stands, of the same problem
    */
-  constructor(problem: Problem, preference: Preference, teams?: Teams, waitsFor?: ArrayLike<number>) {
+  constructor(problem: Problem, preference: Preference, teams?: Teams, waitsFor?: ArrayLike<number>, from?: Board) {
     this.problem = problem
     this.preference = preference
     this.teams = teams
     this.waitsFor = waitsFor
+    if (from) {
+      this.placed = from.placed.slice()
+      this.lanes = from.lanes.map((lane) => lane.copy())
+      this.units = from.units.map((unit) => unit.copy())
+      this.cars = from.cars.map((car) => car.copy())
+      this.crews = from.crews.map((crew) => crew.copy())
+      this.hulls = from.hulls.slice()
+      this.onJob = from.onJob.map((acts) => acts.slice())
+      return
+    }
     this.placed = new Array(problem.acts.length).fill(undefined)
     this.lanes = problem.people.map((person, p) => {
       const lane = new Lane()

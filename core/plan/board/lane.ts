@@ -1,10 +1,22 @@
 /** What one person does, in order: intervals that do not overlap, each on a car. */
 export class Lane {
-  private readonly starts: number[] = []
-  private readonly ends: number[] = []
-  private readonly jobs: number[] = []
+  private readonly starts: number[]
+  private readonly ends: number[]
+  private readonly jobs: number[]
   /** Whether ends rise with starts: always, but where facts overlap. */
   private sorted = true
+
+  constructor(starts: number[] = [], ends: number[] = [], jobs: number[] = []) {
+    this.starts = starts
+    this.ends = ends
+    this.jobs = jobs
+  }
+
+  copy(): Lane {
+    const other = new Lane(this.starts.slice(), this.ends.slice(), this.jobs.slice())
+    other.sorted = this.sorted
+    return other
+  }
 
   /** Index of the first interval that begins at or after a moment. */
   private indexFrom(moment: number): number {

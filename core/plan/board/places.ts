@@ -10,11 +10,23 @@ export const maskOf = (places: readonly number[], count: number): Int32Array => 
 
 /** Who is where in one car: intervals in order of their starts, each with the places it takes. */
 export class Places {
-  private readonly starts: number[] = []
-  private readonly ends: number[] = []
-  private readonly masks: Int32Array[] = []
+  private readonly starts: number[]
+  private readonly ends: number[]
+  private readonly masks: Int32Array[]
   /** What began earlier than this before a moment is over by then. */
   private longest = 0
+
+  constructor(starts: number[] = [], ends: number[] = [], masks: Int32Array[] = []) {
+    this.starts = starts
+    this.ends = ends
+    this.masks = masks
+  }
+
+  copy(): Places {
+    const other = new Places(this.starts.slice(), this.ends.slice(), this.masks.slice())
+    other.longest = this.longest
+    return other
+  }
 
   add(start: number, end: number, mask: Int32Array): void {
     if (end - start > this.longest) this.longest = end - start

@@ -4,8 +4,17 @@
  */
 export class Profile {
   /** Where each step begins, rising; the first begins before everything. */
-  private readonly at: number[] = [Number.NEGATIVE_INFINITY]
-  private readonly load: number[] = [0]
+  private readonly at: number[]
+  private readonly load: number[]
+
+  constructor(at = [Number.NEGATIVE_INFINITY], load = [0]) {
+    this.at = at
+    this.load = load
+  }
+
+  copy(): Profile {
+    return new Profile(this.at.slice(), this.load.slice())
+  }
 
   /** Index of the step that a moment lies in. */
   private indexAt(moment: number): number {
@@ -74,12 +83,5 @@ export class Profile {
     for (let i = this.indexAt(from); i < this.at.length && this.at[i]! < until; i++)
       if (this.load[i]! + more > capacity) t = Math.min(until, this.at[i + 1] ?? until)
     return t
-  }
-
-  copy(): Profile {
-    const other = new Profile()
-    other.at.splice(0, 1, ...this.at)
-    other.load.splice(0, 1, ...this.load)
-    return other
   }
 }

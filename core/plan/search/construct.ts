@@ -209,23 +209,26 @@ export interface Like {
 export class Growing implements Construction {
   readonly board: Board
   readonly failed: Map<number, Obstacle>
-  readonly sequence: number[] = []
+  readonly sequence: number[]
   private readonly problem: Problem
   private readonly components: readonly Component[]
   private readonly recipe: Recipe
   private readonly horizon: number
   private readonly waiting: Int32Array
 
+  /** @param from a plan to go on from as it stands */
   constructor(
     problem: Problem,
     components: readonly Component[],
     recipe: Recipe,
     known: ReadonlyMap<number, Obstacle>,
     horizon: number,
+    from?: Growing,
   ) {
-    this.board = new Board(problem, recipe.preference, recipe.teams, recipe.waitsFor)
-    this.failed = new Map(known)
-    this.waiting = Int32Array.from(components, (c) => c.into.length)
+    this.board = new Board(problem, recipe.preference, recipe.teams, recipe.waitsFor, from?.board)
+    this.failed = new Map(from ? from.failed : known)
+    this.sequence = from ? from.sequence.slice() : []
+    this.waiting = from ? from.waiting.slice() : Int32Array.from(components, (c) => c.into.length)
     this.problem = problem
     this.components = components
     this.recipe = recipe

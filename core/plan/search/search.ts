@@ -4,7 +4,7 @@ import { impossible, type Obstacle } from '#core/plan/problem/impossible.ts'
 import { type Overtaking, overtakings } from '#core/plan/problem/overtaking.ts'
 import type { Problem } from '#core/plan/problem/problem.ts'
 import { type Random, seededRandom } from '#core/units/random.ts'
-import { byStays } from './by-stays.ts'
+import { type DayByStays, DaysByStays, forkBy } from './by-stays.ts'
 import { type Construction, construct, horizonOf, type Like } from './construct.ts'
 import { firstOrder, slackOf, tails, takesTurns } from './first-order.ts'
 import { daysByTurns, flowOf } from './flow.ts'
@@ -20,11 +20,13 @@ import {
   waitingPairs,
 } from './neighbours.ts'
 import { type Score, scoreOf } from './objective.ts'
-import { otherStays } from './stays.ts'
+import { otherStays, type Stays } from './stays.ts'
 import { type Walk, walkFrom } from './walk.ts'
 
 export interface Solution extends Construction {
   score: Score
+  /** Of a day by stays, how it came about. */
+  day?: DayByStays
   iterations: number
   /** Reckoned when it is asked for: only plans that are otherwise as good are weighed by it. */
   burden?: number
@@ -67,6 +69,8 @@ const justified = 0.25
 const otherTurns = 0.2
 /** Days by turns that are built, the most promising ones. */
 const daysTried = 12
+/** So often people are sent otherwise until it makes another day. */
+const triedForAnother = 50
 /** Changes that make a day by stays another one altogether. */
 const anewBy = 6
 /** Of what is round a plan, so much is tried one by one. */
@@ -85,6 +89,7 @@ export class Search {
   private readonly turned: Component[]
   private readonly takesTurns: boolean
   private readonly tail: readonly number[]
+  private readonly days: DaysByStays
   iterations = 0
 
   constructor(problem: Problem, seed: number) {
@@ -103,6 +108,9 @@ export class Search {
       const obstacle = problem.pins.has(act.index) ? undefined : impossible(act, problem)
       if (obstacle) this.known.set(act.index, obstacle)
     }
+    const { key, member, wished } = this.firstOrder()
+    const recipe = { priority: key, member, preference: usual(problem, wished) }
+    this.days = new DaysByStays(problem, this.components, recipe, this.known, this.horizon)
   }
 
   firstOrder(putOff?: readonly number[]): Order {
@@ -114,25 +122,28 @@ export class Search {
     return this.problem.goingOver > 0 ? wished : undefined
   }
 
-  /** @param tooLate weighted minutes late from which a day by stays need not be built to its end: it comes out as one that leaves much over */
-  build({ key, member, wished, floor, bonus, teams, stays }: Order, like?: Like, tooLate?: number): Solution {
-    this.iterations++
+  build(order: Order, like?: Like): Solution {
+    if (order.stays) return this.byStays(order.stays)
     const { problem, components, known, horizon } = this
+    const { key, member, wished, floor, bonus, teams } = order
     const preference = usual(problem, wished, bonus)
-    const recipe = { priority: key, member, preference, teams }
-    const waitsFor = this.waitedFor(wished)
-    const built = stays
-      ? byStays(
-          problem,
-          components,
-          stays,
-          recipe,
-          known,
-          horizon,
-          tooLate === undefined ? undefined : { minutes: tooLate, tail: this.tail },
-        )
-      : construct(problem, components, { ...recipe, floor, waitsFor }, known, horizon, like)
-    return { ...built, score: scoreOf(problem, built), iterations: this.iterations }
+    const recipe = { priority: key, member, preference, teams, floor, waitsFor: this.waitedFor(wished) }
+    return this.told(construct(problem, components, recipe, known, horizon, like))
+  }
+
+  private told(built: Construction): Solution {
+    this.iterations++
+    return { ...built, score: scoreOf(this.problem, built), iterations: this.iterations }
+  }
+
+  /**
+   * @param like a day that it is like, and from which of its forks on it is another
+   * @param tooLate weighted minutes late from which it need not be built to its end: it comes out as one that leaves much over
+   */
+  byStays(stays: Stays, like?: { day: DayByStays; fork: number }, tooLate?: number): Solution {
+    const useless = tooLate === undefined ? undefined : { minutes: tooLate, tail: this.tail }
+    const day = like ? this.days.from(like.day, like.fork, stays, useless) : this.days.build(stays, useless)
+    return { ...this.told(day), day }
   }
 
   /**
@@ -141,7 +152,6 @@ export class Search {
    */
   asBefore(first: Order): Solution {
     const { problem, components, known, horizon } = this
-    this.iterations++
     const start = (a: number) => problem.previous.get(a)?.start
     const floor = Int32Array.from(problem.acts, (a) => start(a.index) ?? 0)
     const far = 1e7
@@ -151,8 +161,7 @@ export class Search {
     const member = Float64Array.from(problem.acts, (a) => start(a.index) ?? far + first.member[a.index]!)
     const preference: Preference = (act, person, board, at) =>
       usual(problem)(act, person, board, at) + (problem.previous.get(act.index)?.people.includes(person) ? 1000 : 0)
-    const built = construct(problem, components, { priority, member, floor, preference }, known, horizon)
-    return { ...built, score: scoreOf(problem, built), iterations: this.iterations }
+    return this.told(construct(problem, components, { priority, member, floor, preference }, known, horizon))
   }
 
   /** When each component begins in a plan; what found no room comes first the next time. */
@@ -276,8 +285,8 @@ export class Search {
   }
 
   /** The first order's urgency, with some jobs more or less urgent than they were, and a little noise. */
-  urged(order: Order, plan: Solution): Order {
-    if (order.stays) return { ...order, stays: otherStays(order.stays, this.problem, plan, this.random) }
+  urged(order: Order, plan: Solution, tooLate?: number): { order: Order; next: Solution } {
+    if (order.stays) return this.stayed(order, order.stays, plan, tooLate)
     const { problem, components, random } = this
     const by = new Float64Array(problem.jobs.length)
     const wide = 20 + 160 * random()
@@ -299,13 +308,19 @@ export class Search {
         : Int32Array.from(problem.acts, ({ able }) =>
             able.length > 0 && random() < 0.1 ? able[Math.floor(random() * able.length)]! : -1,
           )
-    return {
-      key,
-      member,
-      wished,
-      floor: order.floor,
-      teams: order.teams,
-      bonus: random() < 0.8 ? order.bonus : this.anybody(),
+    const bonus = random() < 0.8 ? order.bonus : this.anybody()
+    const urged = { key, member, wished, floor: order.floor, teams: order.teams, bonus }
+    return { order: urged, next: this.build(urged) }
+  }
+
+  /** Somewhere people go otherwise than in a plan: a day that would come out the same is not built. */
+  private stayed(order: Order, now: Stays, plan: Solution, tooLate?: number): { order: Order; next: Solution } {
+    for (let n = 1; ; n++) {
+      const stays = otherStays(now, this.problem, plan, this.random)
+      const fork = plan.day && forkBy(plan.day, stays)
+      if (plan.day && fork === undefined && n < triedForAnother) continue
+      const like = plan.day && fork !== undefined ? { day: plan.day, fork } : undefined
+      return { order: { ...order, stays }, next: this.byStays(stays, like, tooLate) }
     }
   }
 

@@ -128,8 +128,7 @@ export function solve(
     const fades = isByStays ? stayingFades * problem.acts.length ** 2 : urging.fades
     const fading = isByTurns && !isByStays ? 0 : (1 - urging.least) * Math.exp(-search.iterations / fades)
     if (search.chance() < urging.least + fading) {
-      const tried = search.urged(walk.urgency, walk.urgent)
-      const next = search.build(tried, undefined, uselessFrom(walk))
+      const { order: tried, next } = search.urged(walk.urgency, walk.urgent, uselessFrom(walk))
       if (compareScores(next.score, walk.urgent.score) <= 0) [walk.urgent, walk.urgency] = [next, tried]
       if (compareScores(next.score, walk.now.score) < 0) [walk.now, walk.by] = [next, tried]
       consider(walk, next, tried)

@@ -70,12 +70,60 @@ export function otherStays(now: Stays, problem: Problem, plan: Construction, ran
     hands: Int32Array.from(now.hands),
   }
   const how = random()
-  if (how < 0.6) for (let n = 1 + int(2); n > 0; n--) next.changes.push(change())
-  else if (how < 0.7) next.changes.splice(int(next.changes.length), 1)
-  else if (how < 0.78) next.turn[int(jobs.length)]! += someMinutes(random)
-  else if (how < 0.88) {
+  if (how < 0.68) for (let n = 1 + int(2); n > 0; n--) next.changes.push(change())
+  else if (how < 0.77) next.changes.splice(int(next.changes.length), 1)
+  else if (how < 0.85) next.turn[int(jobs.length)]! += someMinutes(random)
+  else if (how < 0.94) {
     const job = int(jobs.length)
     next.hands[job] = Math.min(jobs[job]!.crewLimit, 1 + int(mostHands))
   } else [next.patience, next.ahead] = [int(10), int(5)]
   return next
+}
+
+/** Whose turn it is as the day goes on; asked for moments that only rise. */
+export class Turns {
+  private readonly hands: Int32Array
+  /** By job for everybody, and what it is sooner or later for one person. */
+  private readonly turn: Float64Array
+  private readonly own = new Map<number, Float64Array>()
+  /** What is still to change, the last first. */
+  private readonly coming: Change[]
+
+  constructor({ turn, changes, hands }: Stays) {
+    this.hands = hands
+    this.turn = Float64Array.from(turn)
+    this.coming = [...changes].sort((a, b) => b.from - a.from)
+  }
+
+  /**
+   * Where somebody goes first of the cars they could go to.
+   * @param open cars by number, and how many are at each
+   * @returns −1 where there are enough people at all of them
+   */
+  first(moment: number, who: number, open: readonly { job: number; hands: number }[]): number {
+    this.until(moment)
+    const own = this.own.get(who)
+    let first = -1
+    let least = Number.POSITIVE_INFINITY
+    for (const { job, hands } of open) {
+      if (hands >= this.hands[job]!) continue
+      const turn = this.turn[job]! + (own?.[job] ?? 0)
+      if (turn < least) [first, least] = [job, turn]
+    }
+    return first
+  }
+
+  private until(moment: number): void {
+    for (let next = this.coming.at(-1); next && next.from <= moment; next = this.coming.at(-1)) {
+      this.coming.pop()
+      this.of(next.who)[next.job]! -= next.by
+    }
+  }
+
+  private of(who: number): Float64Array {
+    if (who < 0) return this.turn
+    const own = this.own.get(who) ?? new Float64Array(this.turn.length)
+    this.own.set(who, own)
+    return own
+  }
 }
