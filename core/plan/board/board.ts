@@ -103,6 +103,12 @@ export class Board {
     return this.hulls[job]?.end ?? 0
   }
 
+  /** How often anybody goes from one car to another. */
+  timesOver(): number {
+    const { length } = this.problem.jobs
+    return this.lanes.reduce((sum, lane) => sum + lane.timesOver(length), 0)
+  }
+
   /** How many people have something of a job. */
   peopleOn(job: number): number {
     let people = 0

@@ -99,6 +99,14 @@ export class Lane {
     return before + (i < this.starts.length && way(this.jobs[i]!, job) > 0 ? 1 : 0)
   }
 
+  /** How often the car is another than the one before it. @param cars what is no car's number is where somebody stands at first */
+  timesOver(cars: number): number {
+    const { jobs } = this
+    let times = 0
+    for (let i = 1; i < jobs.length; i++) if (jobs[i] !== jobs[i - 1] && jobs[i - 1]! < cars) times++
+    return times
+  }
+
   /** How many of what is just before and just after a moment are on a car: 0 to 2. */
   beside(start: number, job: number): number {
     const i = this.indexFrom(start)

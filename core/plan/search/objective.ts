@@ -1,8 +1,8 @@
 import type { Problem } from '#core/plan/problem/problem.ts'
 import type { Construction } from './construct.ts'
 
-/** Lexicographic objective: unscheduled (weighted by job), weighted tardiness, makespan, hand-overs. */
-export type Score = [unscheduled: number, tardiness: number, makespan: number, handovers: number]
+/** Lexicographic objective: unscheduled (weighted by job), weighted tardiness, makespan, hand-overs; and the minutes spent going over. */
+export type Score = [unscheduled: number, tardiness: number, makespan: number, handovers: number, goingOver: number]
 
 export function scoreOf(problem: Problem, { board, failed }: Construction): Score {
   let unscheduled = 0
@@ -17,7 +17,7 @@ export function scoreOf(problem: Problem, { board, failed }: Construction): Scor
     if (finish > makespan) makespan = finish
     handovers += Math.max(0, board.peopleOn(j) - 1)
   }
-  return [unscheduled, tardiness, makespan, handovers]
+  return [unscheduled, tardiness, makespan, handovers, problem.goingOver * board.timesOver()]
 }
 
 /** When each job's last activity ends that is placed; 0 where none is. */
@@ -28,10 +28,12 @@ export const endsIn = ({ jobs }: Problem, { board }: Pick<Construction, 'board'>
 export const lateIn = ({ jobs }: Problem, ends: readonly number[]): number[] =>
   jobs.flatMap(({ due }, job) => (due !== undefined && ends[job]! > due ? [job] : []))
 
-export function compareScores(a: Score, b: Score): number {
-  for (let i = 0; i < 4; i++) if (a[i] !== b[i]) return a[i]! - b[i]!
-  return 0
-}
+/**
+ * Which of two plans is better: below 0 the first. Where going over costs minutes, the end of the day is worth no more of them than it saves: a
+ * sliver at another car for a minute's earlier end is nothing that anybody would do.
+ */
+export const compareScores = (a: Score, b: Score): number =>
+  a[0] - b[0] || a[1] - b[1] || a[2] + a[4] - (b[2] + b[4]) || a[2] - b[2] || a[3] - b[3]
 
 /** Minutes by which something may begin earlier or later and nobody calls it changed (engines.md §4). */
 const unnoticed = 5

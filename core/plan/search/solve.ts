@@ -5,8 +5,8 @@ import { Search, type Solution } from './search.ts'
 import { Race, type Walk, walkFrom } from './walk.ts'
 
 /** One figure of a plan, for walking over worse ones: a job weighs ten minutes of the day for each it is late, hand-overs break ties. */
-const costOf = ([unscheduled, tardiness, makespan, handovers]: Score): number =>
-  1e6 * unscheduled + 10 * tardiness + makespan + 0.05 * handovers
+const costOf = ([unscheduled, tardiness, makespan, handovers, goingOver]: Score): number =>
+  1e6 * unscheduled + 10 * tardiness + makespan + goingOver + 0.05 * handovers
 
 /** How much worse than the best a plan may be that is walked on from: more where there is little to move (record-to-record, Dueck 1993). */
 const tolerance = (problem: Problem): number => Math.min(0.05, 1 / Math.max(1, problem.acts.length))
