@@ -94,7 +94,7 @@ function comes(goingOver: number) {
   }
 }
 
-/** The crew plan against itself, without minutes for going over and with those a shop plans by: scores are unplanned / weighted minutes late / end of the day / hand-overs, by seed. */
+/** The crew plan against itself, without minutes for going over and with those a shop plans by: scores are unplanned / weighted minutes late / end of the day / hand-overs / minutes of going over, by seed. */
 export async function plan() {
   const goingOver = goingOverOf(null)
   const { firstMs } = run(hugeDay(1), 0, 1)

@@ -85,6 +85,16 @@ describe('going over to another car takes minutes', () => {
     expect([at(answer, 'a/after').start, at(answer, 'b/0').start]).toEqual([14, 27])
   })
 
+  it('nobody goes over for an end of the day that is sooner by less than the way takes', () => {
+    // Ana could be at the second car from 19 to 23: a minute sooner than Ben alone, for three minutes' way.
+    const second = { ...car('b', [20, 4]), links: [] }
+    const answer = plan(day([car('a', [16]), second], {}))
+    expect(answer.objective).toEqual({ weightedTardiness: 0, makespan: 24, handovers: 0 })
+    // With six minutes left to do there it is 25 instead of 30.
+    const longer = plan(day([car('a', [16]), { ...car('b', [20, 6, 4]), links: [] }], {}))
+    expect(longer.objective).toEqual({ weightedTardiness: 0, makespan: 25, handovers: 1 })
+  })
+
   it('whoever has just ended something goes over first; what is fixed need not keep to it', () => {
     const request = day([car('a', [10]), car('b', [10]), car('c', [10])], {
       technicians: people('ana'),

@@ -11,6 +11,7 @@ import { otherStays, type Stays, Turns } from './stays.ts'
 const stays = (turn: readonly number[], change: Partial<Stays> = {}): Stays => ({
   turn: Float64Array.from(turn),
   changes: [],
+  notNow: [],
   hands: new Int32Array(turn.length).fill(1),
   patience: 0,
   ahead: 0,
@@ -47,6 +48,13 @@ describe('whose turn it is', () => {
     // For the second person: 20 − 15 and 10 − 5 are the same.
     expect([turns.first(90, 0, open), turns.first(90, 1, open)]).toEqual([2, 0])
   })
+})
+
+it('somebody does not go to a car for a while, though it is its turn', () => {
+  const open = [0, 1].map((job) => ({ job, hands: 0 }))
+  const turns = new Turns(stays([1, 2], { notNow: [{ from: 10, until: 30, job: 0, who: 1 }] }))
+  expect([9, 10, 29, 30].map((moment) => turns.first(moment, 1, open))).toEqual([0, 1, 1, 0])
+  expect(new Turns(stays([1, 2], { notNow: [{ from: 0, until: 9, job: 0, who: 0 }] })).first(5, 0, [open[0]!])).toBe(-1)
 })
 
 describe('a day that is another one from a fork on', () => {

@@ -3,7 +3,7 @@ import type { Component } from '#core/plan/problem/components.ts'
 import type { Obstacle } from '#core/plan/problem/impossible.ts'
 import type { Act, Problem } from '#core/plan/problem/problem.ts'
 import { type Construction, Growing, openAtFirst, type Recipe } from './construct.ts'
-import { type Stays, Turns } from './stays.ts'
+import { type Fork, type Stays, Turns } from './stays.ts'
 
 /** What somebody can begin, and when. */
 interface Begun {
@@ -16,14 +16,6 @@ export interface TooLate {
   minutes: number
   /** Longest path from the start of each activity to the end of all that waits for it. */
   tail: readonly number[]
-}
-
-/** A moment at which somebody could have gone to other cars: to which, with how many at each, and to which they went (−1 none). */
-interface Fork {
-  moment: number
-  who: number
-  open: { job: number; hands: number }[]
-  car: number
 }
 
 /** A day that was built, and where it could have gone another way. */

@@ -11,12 +11,21 @@ export interface Change {
   by: number
 }
 
+/** Somebody does not go to a car within [from, until): what they would have to do there is not worth the way. */
+export interface NotNow {
+  from: number
+  until: number
+  job: number
+  who: number
+}
+
 /** How people go from car to car on a day on which going over costs minutes. */
 export interface Stays {
   /** By job, whose turn is first: smaller first. */
   turn: Float64Array
   /** What is otherwise from some moment on. */
   changes: readonly Change[]
+  notNow: readonly NotNow[]
   /** By job, how many people go to it: more are there only where something takes several at once. */
   hands: Int32Array
   /** Minutes that somebody waits at a car before they look for another. */
@@ -32,10 +41,34 @@ const mostHands = 2
 export const staysAtFirst = ({ jobs }: Problem, turn: readonly number[]): Stays => ({
   turn: Float64Array.from(turn),
   changes: [],
+  notNow: [],
   hands: Int32Array.from(jobs, ({ crewLimit }) => Math.min(crewLimit, mostHands)),
   patience: 2,
   ahead: 2,
 })
+
+/** A moment at which somebody could have gone to other cars: to which, with how many at each, and to which they went (−1 none). */
+export interface Fork {
+  moment: number
+  who: number
+  open: { job: number; hands: number }[]
+  car: number
+}
+
+/** Goings over of which the one for the shortest stay is put off, and for how long at most. */
+const puttingOff = { of: 3, minutes: 60 }
+
+/** Somebody does not go to a car they went to, for a while: mostly one at which they had little to do. */
+function notNow(forks: readonly Fork[], random: Random): NotNow[] {
+  const gone = forks.filter(({ car }) => car >= 0)
+  if (gone.length === 0) return []
+  const int = (n: number) => Math.floor(n * random())
+  const minutesAt = ({ who, moment }: Fork) =>
+    (gone.find((next) => next.who === who && next.moment > moment)?.moment ?? Number.POSITIVE_INFINITY) - moment
+  const some = Array.from({ length: puttingOff.of }, () => gone[int(gone.length)]!)
+  const { moment, who, car: job } = some.reduce((a, b) => (minutesAt(b) < minutesAt(a) ? b : a))
+  return [{ from: moment, until: moment + 1 + int(puttingOff.minutes), job, who }]
+}
 
 /** From 20 to 400 minutes, the small ones as often as the large, either way. */
 const someMinutes = (random: Random): number => 20 * 20 ** random() * (random() < 0.5 ? 1 : -1)
@@ -43,11 +76,13 @@ const someMinutes = (random: Random): number => 20 * 20 ** random() * (random() 
 /** How often a late car, or the one that ends the day, is helped, instead of any car's turn being another. */
 const helping = 0.6
 
+type Grown = Construction & { day?: { forks: readonly Fork[] } }
+
 /**
  * The same a little otherwise. What changes from a moment on leaves all before it as it was, or every change would turn the whole day round.
  * @param plan what comes of it as it is
  */
-export function otherStays(now: Stays, problem: Problem, plan: Construction, random: Random): Stays {
+export function otherStays(now: Stays, problem: Problem, plan: Grown, random: Random): Stays {
   const { people, jobs } = problem
   const int = (n: number) => Math.floor(n * random())
   const ends = endsIn(problem, plan)
@@ -67,13 +102,18 @@ export function otherStays(now: Stays, problem: Problem, plan: Construction, ran
     ...now,
     turn: Float64Array.from(now.turn),
     changes: [...now.changes],
+    notNow: [...now.notNow],
     hands: Int32Array.from(now.hands),
   }
   const how = random()
-  if (how < 0.68) for (let n = 1 + int(2); n > 0; n--) next.changes.push(change())
-  else if (how < 0.77) next.changes.splice(int(next.changes.length), 1)
-  else if (how < 0.85) next.turn[int(jobs.length)]! += someMinutes(random)
-  else if (how < 0.94) {
+  if (how < 0.58) for (let n = 1 + int(2); n > 0; n--) next.changes.push(change())
+  else if (how < 0.73) next.notNow.push(...notNow(plan.day?.forks ?? [], random))
+  else if (how < 0.8) {
+    const which = int(next.changes.length + next.notNow.length)
+    if (which < next.changes.length) next.changes.splice(which, 1)
+    else next.notNow.splice(which - next.changes.length, 1)
+  } else if (how < 0.87) next.turn[int(jobs.length)]! += someMinutes(random)
+  else if (how < 0.95) {
     const job = int(jobs.length)
     next.hands[job] = Math.min(jobs[job]!.crewLimit, 1 + int(mostHands))
   } else [next.patience, next.ahead] = [int(10), int(5)]
@@ -83,14 +123,16 @@ export function otherStays(now: Stays, problem: Problem, plan: Construction, ran
 /** Whose turn it is as the day goes on; asked for moments that only rise. */
 export class Turns {
   private readonly hands: Int32Array
+  private readonly notNow: readonly NotNow[]
   /** By job for everybody, and what it is sooner or later for one person. */
   private readonly turn: Float64Array
   private readonly own = new Map<number, Float64Array>()
   /** What is still to change, the last first. */
   private readonly coming: Change[]
 
-  constructor({ turn, changes, hands }: Stays) {
+  constructor({ turn, changes, notNow, hands }: Stays) {
     this.hands = hands
+    this.notNow = notNow
     this.turn = Float64Array.from(turn)
     this.coming = [...changes].sort((a, b) => b.from - a.from)
   }
@@ -98,7 +140,7 @@ export class Turns {
   /**
    * Where somebody goes first of the cars they could go to.
    * @param open cars by number, and how many are at each
-   * @returns −1 where there are enough people at all of them
+   * @returns −1 where there are enough people at all of them, or nobody is to go there now
    */
   first(moment: number, who: number, open: readonly { job: number; hands: number }[]): number {
     this.until(moment)
@@ -106,11 +148,15 @@ export class Turns {
     let first = -1
     let least = Number.POSITIVE_INFINITY
     for (const { job, hands } of open) {
-      if (hands >= this.hands[job]!) continue
+      if (hands >= this.hands[job]! || this.isPutOff(moment, who, job)) continue
       const turn = this.turn[job]! + (own?.[job] ?? 0)
       if (turn < least) [first, least] = [job, turn]
     }
     return first
+  }
+
+  private isPutOff(moment: number, who: number, job: number): boolean {
+    return this.notNow.some((n) => n.job === job && n.who === who && n.from <= moment && moment < n.until)
   }
 
   private until(moment: number): void {
