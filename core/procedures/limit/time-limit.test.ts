@@ -55,6 +55,20 @@ describe('the choice under a time limit', () => {
       expect(behind && !worked.has('seat-1r.seat-base'), `${minutes} min`).toBe(false)
     }
   })
+  it('weighs what a smell comes from, also where nothing is seen of it; what that brings a stop for is no choice', () => {
+    const { checkIn, ...car } = soiled(2)
+    const { 'seat-1r.seat-base': _unseen, 'seat-1l.seat-base': _either, ...condition } = checkIn.condition
+    const smelling = (kind: string, at: string) => {
+      const request = { ...car, skills: [], checkIn: { ...checkIn, condition, odours: [{ kind, at: [at] }] } }
+      const { items, spread } = decisions(request, catalogue)
+      return items.flatMap((item) => Object.keys(spread({ [item.id]: 1 })))
+    }
+    expect(smelling('smoke', 'seat-1r.seat-base')).toContain('seat-1r.seat-base')
+    expect(smelling('food', 'seat-1r.seat-base')).toContain('seat-1r.seat-base')
+    // Urine is a finding that stops the seat for whoever holds no skill for it, however it is noticed.
+    expect(smelling('urine', 'seat-1r.seat-base').filter((id) => id.startsWith('seat-1r.'))).toEqual([])
+    expect(smelling('urine', 'seat-1r.seat-base')).toContain('seat-1l.seat-back')
+  })
   it('equals trying everything, on 200 small cars', () => {
     const random = seededRandom(5)
     for (let n = 0; n < 200; n++) {

@@ -10,6 +10,7 @@ import { generateProcedure, reviewProcedure } from '#core/procedures/make/genera
 import { setUpMinutes, workMinutes } from '#core/procedures/make/minutes.ts'
 import { isSold, withExtras } from '#core/procedures/make/offers.ts'
 import { type Setting, settingOf, uniform } from '#core/procedures/make/setting.ts'
+import { asWorked } from '#core/procedures/make/smells.ts'
 import { leftAfter, sum, unique } from '#core/procedures/make/steps.ts'
 import { heldIn, standingStops } from '#core/procedures/make/stops.ts'
 import { type PlaceSaid, placeSaid } from '#core/procedures/messages.ts'
@@ -84,8 +85,7 @@ function firstOfAll(surface: Surface, wanted: ReadonlySet<string>, smelled: Read
 
 /** Everything there is to decide in a car, and what its set-ups cost. */
 export function decisions(request: ProcedureRequest, catalogue: Catalogue, longestDrying = Number.POSITIVE_INFINITY) {
-  const finish = request.finish ?? request.checkIn.finish
-  const checkIn = finish ? { ...request.checkIn, finish } : request.checkIn
+  const checkIn = asWorked(request, catalogue)
   const smelled = new Set((checkIn.odours ?? []).flatMap((o) => o.at ?? []))
   const wanted = new Set(checkIn.cameFor?.surfaces)
   const all = surfacesOf(checkIn.vehicle.body, catalogue.surfaces).map((s) => firstOfAll(s, wanted, smelled))

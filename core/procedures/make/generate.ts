@@ -37,7 +37,7 @@ import { referenceFaults } from './references.ts'
 import { meetings } from './sequences.ts'
 import { ofMachines, putAwaySteps, setUpSteps, withHandSetUps, withMachinesAtHand } from './set-ups.ts'
 import { settingOf, uniform, unreachableBy } from './setting.ts'
-import { withSources } from './smells.ts'
+import { asWorked } from './smells.ts'
 import {
   type Draft,
   type Drafting,
@@ -137,14 +137,12 @@ function review(
   noPlace: ReadonlySet<number>,
   anyOrder: boolean,
 ): Procedure {
-  const finish = request.finish ?? request.checkIn.finish
   const impossible = bodyFaults(request.checkIn.vehicle.body, '/checkIn/vehicle/body')
   if (impossible.length > 0) throw new BadInput(impossible)
   const surfaces = surfacesOf(request.checkIn.vehicle.body, catalogue.surfaces)
   const unknown = referenceFaults(request, surfaces, catalogue)
   if (unknown.length > 0) throw new BadInput(unknown)
-  const seen = finish ? { ...request.checkIn, finish } : request.checkIn
-  const checkIn = { ...seen, condition: withSources(seen.condition, seen.odours ?? [], catalogue) }
+  const checkIn = asWorked(request, catalogue)
   const plain = settingOf({ ...request, checkIn }, catalogue)
   const stops = standingStops({ ...request, checkIn }, surfaces, plain)
   const { edits = [], kept = [] } = request
