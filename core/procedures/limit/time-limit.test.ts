@@ -145,6 +145,14 @@ describe('the choice under a time limit', () => {
     expect(tight.limit!.fits).toBe(false)
     expect(tight.steps.map((s) => s.treatment)).toEqual(expect.arrayContaining(['walk_round', 'final_check']))
   })
+  it('glass that is left outside is not said to be left inside', () => {
+    // An hour and a half: the inside is wiped, the outside is extra and waits.
+    const { steps, limit } = fittedProcedure({ ...soiled(2), timeLimit: { minutes: 90, crew: 1 } }, catalogue)
+    const worked = new Set(steps.filter((s) => s.treatment !== 'walk_round').flatMap((s) => s.surfaces))
+    expect(worked.has('glass.glass-front')).toBe(true)
+    const glass = limit!.leftOut.filter(({ facts }) => facts.group.startsWith('glass'))
+    expect(glass.map(({ code, facts }) => [code, facts.group])).toEqual([['all-of-it', 'glass-outside']])
+  })
   it('never leaves out what was sold, and keeps every rinse, drying and check', () => {
     const sold = carA()
     sold.checkIn.package = 'whole'

@@ -251,9 +251,6 @@ function menuRound(
 export const entryWithin = (menu: readonly MenuEntry[], minutes: number): MenuEntry | undefined =>
   menu.findLast((e) => e.clock <= minutes)
 
-/** Glass is one place inside and out. */
-const placeOf = ({ zoneGroup }: Surface) => (zoneGroup === 'glass-outside' ? 'glass' : zoneGroup)
-
 /** Surfaces by place, each place said in its own way. */
 function byPlace(
   surfaces: readonly Surface[],
@@ -261,7 +258,7 @@ function byPlace(
   say: (there: readonly Surface[], place: { group: string; rows: number }) => PlaceSaid,
 ): PlaceSaid[] {
   const places = new Map<string, Surface[]>()
-  for (const s of surfaces) fileUnder(places, placeOf(s), s)
+  for (const s of surfaces) fileUnder(places, s.zoneGroup, s)
   return [...places].map(([group, there]) => say(there, { group, rows: checkIn.vehicle.body.rows.length }))
 }
 
@@ -290,7 +287,7 @@ function leftOut(entry: MenuEntry, request: ProcedureRequest, catalogue: Catalog
   const all = surfacesIn(request, catalogue)
   const out = all.filter((s) => entry.rungs[s.id] === 0)
   return byPlace(out, request, (there, place) => {
-    const whole = all.filter((s) => s.zoneGroup === there[0]!.zoneGroup).length === there.length
+    const whole = all.filter((s) => s.zoneGroup === place.group).length === there.length
     if (whole) return placeSaid('all-of-it', place)
     const told = there.length > 3 ? there.slice(0, 2) : there
     return placeSaid('surfaces', { ...place, names: told.map((s) => s.name), more: there.length - told.length })
