@@ -37,7 +37,7 @@ export async function peers() {
     if (request.sites || request.activities.length > days.activities) continue
     const peer = askPeer(request, seconds.peer)
     const { score } = run(request, seconds.ours, 1).solution
-    const by = peer.score ? compareScores(score, [0, ...peer.score]) : -1
+    const by = peer.score ? compareScores(score, [0, ...peer.score, 0]) : -1
     counted.days++
     if (day.endsWith('pressed')) counted.pressed++
     counted[peer.isProved ? 'proved' : 'unproved']++

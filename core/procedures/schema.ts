@@ -301,6 +301,9 @@ export const FitLimit = Type.Object(
     crew: Type.Integer(),
     clock: Type.Integer({ description: 'until the car is ready to be handed over, drying too' }),
     fits: Type.Boolean(),
+    must: Type.Optional(
+      Type.Integer({ description: 'minutes on the clock for all that must be done, where some of it is left out' }),
+    ),
     leftOut: Type.Array(PlaceSaid),
     more: Type.Object({ minutes: Type.Integer(), gains: Type.Array(PlaceSaid) }, Strict),
   },

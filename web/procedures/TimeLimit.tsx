@@ -100,6 +100,7 @@ export function TimeLimit({ request, catalogue, crew, onCrew, limit, onUse, onDr
               ? words.takes(sayMinutes(found.limit.clock), sayMinutes(found.entry.attended))
               : words.tooShort(sayMinutes(found.limit.clock))}
           </p>
+          {found.limit.must !== undefined && <p>{words.must(sayMinutes(found.limit.must))}</p>}
           <div className="fit-lists">
             <div>
               <h3>{words.leftOut}</h3>

@@ -59,7 +59,11 @@ describe('the choice under a time limit', () => {
     const { checkIn, ...car } = soiled(2)
     const { 'seat-1r.seat-base': _unseen, 'seat-1l.seat-base': _either, ...condition } = checkIn.condition
     const smelling = (kind: string, at: string) => {
-      const request = { ...car, skills: [], checkIn: { ...checkIn, condition, odours: [{ kind, at: [at] }] } }
+      const request = {
+        ...car,
+        skills: [],
+        checkIn: { ...checkIn, condition, odours: [{ kind, level: 2, source: '', at: [at] }] },
+      }
       const { items, spread } = decisions(request, catalogue)
       return items.flatMap((item) => Object.keys(spread({ [item.id]: 1 })))
     }
@@ -145,6 +149,14 @@ describe('the choice under a time limit', () => {
     expect(tight.limit!.fits).toBe(false)
     expect(tight.steps.map((s) => s.treatment)).toEqual(expect.arrayContaining(['walk_round', 'final_check']))
   })
+  it('what can only be worked wet is left where nothing may be wet, and not worked as if nobody had asked', () => {
+    const { checkIn, ...car } = soiled(2)
+    const milk = { soil: 2, stains: [{ kind: 'egg-milk', age: 'old' as const, attempts: 0, size: 'palm' as const }] }
+    const request = { ...car, checkIn: { ...checkIn, condition: { ...checkIn.condition, 'foot-2l.carpet': milk } } }
+    const { items, spread } = decisions(request, catalogue, 0)
+    const carpet = items.find((item) => 'foot-2l.carpet' in spread({ [item.id]: 0 }))
+    expect(carpet?.options.map(({ rung }) => rung)).toEqual([0])
+  })
   it('glass that is left outside is not said to be left inside', () => {
     // An hour and a half: the inside is wiped, the outside is extra and waits.
     const { steps, limit } = fittedProcedure({ ...soiled(2), timeLimit: { minutes: 90, crew: 1 } }, catalogue)
@@ -152,6 +164,21 @@ describe('the choice under a time limit', () => {
     expect(worked.has('glass.glass-front')).toBe(true)
     const glass = limit!.leftOut.filter(({ facts }) => facts.group.startsWith('glass'))
     expect(glass.map(({ code, facts }) => [code, facts.group])).toEqual([['all-of-it', 'glass-outside']])
+  })
+  it('where not all that must be done fits, its minutes are said: with them all of it is worked, with one less not', () => {
+    const fit = (minutes: number) => fittedProcedure({ ...soiled(2), timeLimit: { minutes, crew: 1 } }, catalogue)
+    const { must } = fit(45).limit!
+    expect(must).toBeGreaterThan(45)
+    const all = fit(must!)
+    expect(all.limit).toMatchObject({ fits: true, clock: must })
+    expect(all.limit!.must).toBeUndefined()
+    // Seats and front carpet are vacuumed, and so on through judgement.md §7, down to the inside of the windscreen, the last of it.
+    const worked = new Set(
+      all.steps.filter((s) => !['walk_round', 'final_check'].includes(s.treatment)).flatMap((s) => s.surfaces),
+    )
+    for (const id of ['seat-1l.seat-base', 'seat-2r.seat-base', 'foot-1r.carpet', 'glass.glass-front'])
+      expect(worked).toContain(id)
+    expect(fit(must! - 1).limit!.must).toBe(must)
   })
   it('never leaves out what was sold, and keeps every rinse, drying and check', () => {
     const sold = carA()

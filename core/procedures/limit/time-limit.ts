@@ -30,6 +30,8 @@ export interface MenuEntry {
   /** Minutes until the last step ends, by the planner. */
   clock: number
   value: number
+  /** Whether something that must be done is left out. */
+  leavesMust: boolean
 }
 
 /** Few enough surfaces are weighed one by one; beyond that what one pass takes is one decision, as a lead decides. */
@@ -48,11 +50,12 @@ function optionsOf(
   setting: Setting,
   longestDrying: number,
   air: Air,
-): Option[] {
+): { options: Option[]; isWorked: boolean } {
   const soil = Math.max(...surfaces.map((s) => condition[s.id]?.soil ?? 0))
   const rungsOf = (rung: number) => ({ ...setting, rungs: new Map(surfaces.map((s) => [s.id, rung])) })
   const options: Option[] = []
   const told = new Set<string>()
+  let isWorked = false
   for (let rung = 0; rung <= Math.max(soil, 1); rung++) {
     // What was sold is never left out; it may only be worked more simply.
     if (rung === 0 && setting.sold) continue
@@ -60,6 +63,7 @@ function optionsOf(
     const key = works.map((w) => `${w.treatment.id} ${w.surface.id}`).join()
     if ((told.has(key) && options.length > 0) || (works.length === 0 && setting.sold)) continue
     told.add(key)
+    isWorked ||= works.length > 0
     const wet = works.filter((w) => w.treatment.wet && w.treatment.dries)
     const drying = Math.max(
       0,
@@ -73,7 +77,7 @@ function optionsOf(
       uses: unique(works.map((w) => w.treatment.id)),
     })
   }
-  return options
+  return { options, isWorked }
 }
 
 /** What the customer came for comes before anything else, and where a smell comes from right after it. */
@@ -110,18 +114,16 @@ export function decisions(request: ProcedureRequest, catalogue: Catalogue, longe
   const { air: stands, outside } = dryingIn(request, setting.means.equipment, false, catalogue)
   const air = { ...outside, speed: stands.speed }
   const conditionOf = (s: Surface) => condition[s.id] ?? { soil: 0 }
-  const decided: Weighed[] = list.map(([id, surfaces]) => ({
-    id,
-    importance: importanceOf(surfaces[0]!),
-    options: optionsOf(surfaces, condition, setting, longestDrying, air),
-  }))
+  // Where no rung has anything to do there is nothing to decide, and nothing to leave out; what would be wet too long is left.
+  const decided: Weighed[] = list.flatMap(([id, surfaces]) => {
+    const { options, isWorked } = optionsOf(surfaces, condition, setting, longestDrying, air)
+    return isWorked ? [{ id, importance: importanceOf(surfaces[0]!), options }] : []
+  })
   const items = inOrder(
     decided,
     ({ id }) => placeInOrder(groups.get(id)![0]!),
     ({ id }) => sum(groups.get(id)!.map((s) => worthOf(s, conditionOf(s), Math.max(1, conditionOf(s).soil)))),
   )
-    // Where no rung has anything to do there is nothing to decide, and nothing to leave out.
-    .filter((item) => item.options.some((o) => o.minutes > 0))
   const treatments = new Map<string, Treatment>(catalogue.treatments.map((t) => [t.id, t]))
   // Only uses with a set-up of their own or of their machine are worth remembering.
   const priced = new Set(
@@ -177,15 +179,24 @@ const onTheClock = ({ clock }: MenuEntry) => clock
 function choices(request: ProcedureRequest, crew: number, catalogue: Catalogue) {
   // What a limit never has time for is not in it, whichever limit it will be.
   const hurried = { ...request, crew, timeLimit: request.timeLimit ?? { minutes: longestLimit, crew } }
-  return dryingCaps.map((cap) => {
-    const { items, setUp, related, spread, frontier } = decisions(request, catalogue, cap)
-    const points = phasesOf(items).flatMap((phase) => frontier(phase, setUp, related))
+  const weighed = dryingCaps.map((cap) => decisions(hurried, catalogue, cap))
+  const [all] = weighed
+  const musts = all!.items.flatMap((i) => (i.importance === 'must' ? [Object.keys(all!.spread({ [i.id]: 0 }))] : []))
+  return weighed.map(({ items, setUp, related, spread, frontier }) => {
+    const phases = phasesOf(items).map((phase) => frontier(phase, setUp, related))
     const planned = ({ value, rungs }: Point): MenuEntry => {
       const entry = { value, rungs: spread(rungs) }
       const procedure = reviewProcedure({ ...hurried, rungs: entry.rungs }, catalogue, true)
-      return { ...entry, attended: procedure.totals.attended, clock: clockOf(procedure, crew) }
+      const leavesMust = musts.some((surfaces) => surfaces.some((id) => entry.rungs[id] === 0))
+      return { ...entry, leavesMust, attended: procedure.totals.attended, clock: clockOf(procedure, crew) }
     }
-    return { points: rising(points, (p) => p.minutes), items, planned }
+    return {
+      points: rising(phases.flat(), (p) => p.minutes),
+      // The second phase works all that must be done, and its least is no more than that.
+      allMust: phases[1]!.reduce((a, b) => (b.minutes < a.minutes ? b : a)),
+      items,
+      planned,
+    }
   })
 }
 
@@ -201,8 +212,8 @@ export function timeMenu(
   catalogue: Catalogue,
   keepGoing: (share: number) => boolean = () => true,
 ): MenuEntry[] {
-  const asks = choices(request, crew, catalogue).flatMap(({ points, planned }) =>
-    spaced(points, asked).map((point) => () => planned(point)),
+  const asks = choices(request, crew, catalogue).flatMap(({ points, allMust, planned }) =>
+    unique([...spaced(points, asked), allMust]).map((point) => () => planned(point)),
   )
   const entries: MenuEntry[] = []
   for (const [i, ask] of asks.entries()) {
@@ -219,7 +230,8 @@ function menuRound(
   catalogue: Catalogue,
   limits: readonly number[],
 ): MenuEntry[] {
-  const entries = choices(request, crew, catalogue).flatMap(({ points, items, planned }) => {
+  const asks = choices(request, crew, catalogue)
+  const entries = asks.flatMap(({ points, items, planned }) => {
     const known = new Map<Point, MenuEntry>()
     const entryOf = (point: Point) => {
       const entry = known.get(point) ?? planned(point)
@@ -244,7 +256,9 @@ function menuRound(
     entryOf(points.at(-1)!)
     return [...known.values()]
   })
-  return rising(entries, onTheClock)
+  const menu = rising(entries, onTheClock)
+  if (entryWithin(menu, Math.min(...limits))?.leavesMust === false) return menu
+  return rising([...entries, ...asks.map(({ allMust, planned }) => planned(allMust))], onTheClock)
 }
 
 /** The best entry within so many minutes on the clock; undefined when even the least takes longer. */
@@ -308,12 +322,14 @@ export function limitOf(
 ): Fitted | undefined {
   const entry = entryWithin(menu, limit.minutes) ?? menu[0]
   if (!entry) return undefined
+  const all = menu.find((e) => !e.leavesMust)
   return {
     entry,
     limit: {
       ...limit,
       clock: entry.clock,
       fits: entry.clock <= limit.minutes,
+      ...(entry.leavesMust && all ? { must: all.clock } : {}),
       leftOut: leftOut(entry, request, catalogue),
       more: {
         minutes: moreMinutes,

@@ -119,6 +119,7 @@ export const words = {
   limit: 'Time on the clock',
   tooShort: (least: string) => `Even the least takes ${least}.`,
   takes: (clock: string, attended: string) => `Takes ${clock} on the clock, ${attended} hands on.`,
+  must: (clock: string) => `Not all that must be done fits: with all of it ${clock} on the clock.`,
   leftOut: 'Left out',
   nothingOut: 'Nothing is left out.',
   more: '30 minutes more buy',
