@@ -88,6 +88,7 @@ export interface ReasonMessages {
   'child-seat-there': None
   soaked: None
   'left-out': None
+  'loose-alone': None
   'rung-untested': None
   'no-way': { material: string }
   'no-way-there': { material: string }
@@ -182,6 +183,8 @@ export const note = saying<NoteMessages>()
 export interface PlaceMessages {
   'all-of-it': { group: string; rows: number }
   surfaces: { group: string; rows: number; names: SurfaceName[]; more: number }
+  /** Vacuumed, and what stains them stays. */
+  'loose-alone': { group: string; rows: number; names: SurfaceName[]; more: number }
   gains: { group: string; rows: number; fresh: number; further: number }
 }
 export type PlaceSaid = MessageOf<PlaceMessages>

@@ -3,6 +3,7 @@ import { SurfaceName } from '#core/cabin/schema.ts'
 import { CheckIn } from '#core/check-in/check-in.ts'
 import { Outside } from '#core/drying/schema.ts'
 import { Ratio } from '#core/mixing/schema.ts'
+import { looseAlone } from '#core/procedures/loose-alone.ts'
 import { Own } from '#core/shop/schema.ts'
 import { Uuid } from '#core/units/uuid.ts'
 import {
@@ -65,8 +66,8 @@ export const settingFields = {
   edits: Type.Optional(Type.Array(Edit, { maxItems: 200 })),
 }
 
-export const SurfaceRungs = Type.Record(Type.String({ maxLength: 80 }), Level, {
-  description: 'rung by surface: 0 is left out',
+export const SurfaceRungs = Type.Record(Type.String({ maxLength: 80 }), Type.Union([Level, Type.Literal(looseAlone)]), {
+  description: 'rung by surface: 0 is left out, 0.5 is vacuumed and its stains stay',
 })
 
 /** Why a step stands where it stands: the rule, and behind which steps it puts it. */

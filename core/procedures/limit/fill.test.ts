@@ -5,6 +5,7 @@ import type { Importance, Weighed } from './importance.ts'
 const item = (id: string, importance: Importance, minutes: number, value: number): Weighed => ({
   id,
   importance,
+  least: 0.5,
   options: [
     { rung: 0, minutes: 0, value: 0, uses: [] },
     { rung: 2, minutes, value, uses: [] },

@@ -1,4 +1,5 @@
 import type { Surface } from '#core/cabin/schema.ts'
+import { looseAlone } from '#core/procedures/loose-alone.ts'
 import type { Work } from '#core/procedures/make/choose.ts'
 import type { Item, Option } from './knapsack.ts'
 
@@ -10,6 +11,8 @@ export const importanceOf = ({ must, extra }: Surface): Importance =>
 /** An item of the choice with how much it matters. */
 export interface Weighed extends Item {
   importance: Importance
+  /** The least rung that is a first one: what somebody came for, and what smells, is not done by vacuuming alone. */
+  least: number
 }
 
 /** So many times over the first rung of what should be done weighs. */
@@ -26,7 +29,8 @@ export const placeInOrder = ({ must, row }: Surface): number | undefined =>
  */
 export function worthOf(surface: Surface, condition: Work['condition'], rung: number): number {
   if (rung === 0) return 0
-  const extras = (condition.hair ?? 0) + (condition.sand ?? 0) + (condition.stains ?? []).length
+  const stains = rung === looseAlone ? 0 : (condition.stains ?? []).length
+  const extras = (condition.hair ?? 0) + (condition.sand ?? 0) + stains
   const gain = (surface.visibility + surface.touch) * surface.area
   const worth = gain * (3 + Math.min(rung, condition.soil) + extras / 2)
   return importanceOf(surface) === 'should' ? worth + shouldTimes * gain : worth
@@ -39,12 +43,14 @@ const parts = 100
  * The items with what must be done in its order: one more of an earlier place is worth more than all of the later ones, whatever they come to. The
  * places are the digits of a number, each with as many values as its items can be worked, and the gains come below the last of them.
  * @param placeOf an item's place in that order
+ * @param leastOf the least rung of an item that counts
  * @param mostOf what an item gains at the most, whichever options it has: choices among fewer of them are weighed on the same scale
  */
 export function inOrder<T extends Item>(
   items: readonly T[],
   placeOf: (item: T) => number | undefined,
   mostOf: (item: T) => number,
+  leastOf: (item: T) => number = () => looseAlone,
 ): T[] {
   const whole = (value: number) => Math.round(value * parts)
   const worked = new Map<number, number>()
@@ -60,7 +66,10 @@ export function inOrder<T extends Item>(
   }
   return items.map((item) => {
     const first = worth.get(placeOf(item) ?? Number.NaN) ?? 0
-    return { ...item, options: item.options.map((o) => ({ ...o, value: whole(o.value) + (o.rung > 0 ? first : 0) })) }
+    return {
+      ...item,
+      options: item.options.map((o) => ({ ...o, value: whole(o.value) + (o.rung >= leastOf(item) ? first : 0) })),
+    }
   })
 }
 
@@ -77,10 +86,10 @@ function only<T extends Item>(item: T, keep: (option: Option) => boolean): T {
  * (no more than the first rung of what is extra), and after that. What cannot be worked stands in nobody's way.
  */
 export function phasesOf(items: readonly Weighed[]): Weighed[][] {
-  const worked = (item: Weighed) => only(item, works)
+  const worked = (item: Weighed) => only(item, (o) => works(o) && o.rung >= item.least)
   const untouched = (item: Weighed) => only(item, (o) => !works(o))
   const atFirst = (item: Weighed) => {
-    const first = Math.min(...item.options.flatMap((o) => (works(o) ? [o.rung] : [])))
+    const first = Math.max(1, Math.min(...item.options.flatMap((o) => (works(o) ? [o.rung] : []))))
     return only(item, (o) => o.rung <= first)
   }
   const each = (by: Record<Importance, (item: Weighed) => Weighed>) => items.map((item) => by[item.importance](item))

@@ -149,13 +149,40 @@ describe('the choice under a time limit', () => {
     expect(tight.limit!.fits).toBe(false)
     expect(tight.steps.map((s) => s.treatment)).toEqual(expect.arrayContaining(['walk_round', 'final_check']))
   })
-  it('what can only be worked wet is left where nothing may be wet, and not worked as if nobody had asked', () => {
+  it('where nothing may be wet, what can only be worked wet is left or vacuumed alone, and not worked as if nobody had asked', () => {
     const { checkIn, ...car } = soiled(2)
     const milk = { soil: 2, stains: [{ kind: 'egg-milk', age: 'old' as const, attempts: 0, size: 'palm' as const }] }
     const request = { ...car, checkIn: { ...checkIn, condition: { ...checkIn.condition, 'foot-2l.carpet': milk } } }
     const { items, spread } = decisions(request, catalogue, 0)
     const carpet = items.find((item) => 'foot-2l.carpet' in spread({ [item.id]: 0 }))
-    expect(carpet?.options.map(({ rung }) => rung)).toEqual([0])
+    expect(carpet?.options.map(({ rung }) => rung)).toEqual([0, 0.5])
+  })
+  it('a stain that would not be dry in time stays, and the seat and the carpet it is on are vacuumed', () => {
+    const { checkIn, ...car } = soiled(2)
+    const coffee = { soil: 2, stains: [{ kind: 'tannin', age: 'days' as const, attempts: 0, size: 'palm' as const }] }
+    const at = ['seat-1l.seat-base', 'foot-1l.carpet']
+    const condition = { ...checkIn.condition, ...Object.fromEntries(at.map((id) => [id, coffee])) }
+    const request = { ...car, checkIn: { ...checkIn, condition }, timeLimit: { minutes: 75, crew: 1 } }
+    const { steps, limit, residuals } = fittedProcedure(request, catalogue)
+    const on = (id: string) =>
+      steps.filter((s) => s.surfaces.includes(id) && s.equipment.length > 0).map((s) => s.treatment)
+    expect(at.map(on)).toEqual([['vac_seat'], ['vac_carpet']])
+    for (const id of at) {
+      expect(residuals.find((r) => r.surface === id && r.code === 'left-out')?.reason.code).toBe('loose-alone')
+      expect(steps.some((s) => s.surfaces.includes(id) && (s.product || s.treatment === 'dry'))).toBe(false)
+    }
+    const loose = limit!.leftOut.filter(({ code }) => code === 'loose-alone')
+    expect(loose.map(({ facts }) => facts.group).sort()).toEqual(['floor-1', 'seats-1'])
+    // All that must be done is done by that: the inside of the windscreen, the last of it, is wiped.
+    expect(limit).toMatchObject({ fits: true })
+    expect(limit!.must).toBeUndefined()
+  })
+  it('but what smells is not done by vacuuming it', () => {
+    const { checkIn, ...car } = soiled(2)
+    const odours = [{ kind: 'milk', level: 2, source: '', at: ['foot-2l.carpet'] }]
+    const request = { ...car, checkIn: { ...checkIn, odours }, timeLimit: { minutes: 90, crew: 1 } }
+    const { limit } = fittedProcedure(request, catalogue)
+    expect(limit!.must).toBeGreaterThan(90)
   })
   it('glass that is left outside is not said to be left inside', () => {
     // An hour and a half: the inside is wiped, the outside is extra and waits.
@@ -166,10 +193,10 @@ describe('the choice under a time limit', () => {
     expect(glass.map(({ code, facts }) => [code, facts.group])).toEqual([['all-of-it', 'glass-outside']])
   })
   it('where not all that must be done fits, its minutes are said: with them all of it is worked, with one less not', () => {
-    const fit = (minutes: number) => fittedProcedure({ ...soiled(2), timeLimit: { minutes, crew: 1 } }, catalogue)
-    const { must } = fit(45).limit!
+    const within = (minutes: number) => fittedProcedure({ ...soiled(2), timeLimit: { minutes, crew: 1 } }, catalogue)
+    const { must } = within(45).limit!
     expect(must).toBeGreaterThan(45)
-    const all = fit(must!)
+    const all = within(must!)
     expect(all.limit).toMatchObject({ fits: true, clock: must })
     expect(all.limit!.must).toBeUndefined()
     // Seats and front carpet are vacuumed, and so on through judgement.md §7, down to the inside of the windscreen, the last of it.
@@ -178,7 +205,7 @@ describe('the choice under a time limit', () => {
     )
     for (const id of ['seat-1l.seat-base', 'seat-2r.seat-base', 'foot-1r.carpet', 'glass.glass-front'])
       expect(worked).toContain(id)
-    expect(fit(must! - 1).limit!.must).toBe(must)
+    expect(within(must! - 1).limit!.must).toBe(must)
   })
   it('never leaves out what was sold, and keeps every rinse, drying and check', () => {
     const sold = carA()

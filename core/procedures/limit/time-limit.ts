@@ -4,6 +4,7 @@ import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Treatment } from '#core/catalogue/treatment.ts'
 import { minutesToTouchDry } from '#core/drying/dry-time.ts'
 import type { Air } from '#core/drying/evaporation.ts'
+import { looseAlone } from '#core/procedures/loose-alone.ts'
 import { chooseWork } from '#core/procedures/make/choose.ts'
 import { dryingIn } from '#core/procedures/make/drying.ts'
 import { generateProcedure, reviewProcedure } from '#core/procedures/make/generate.ts'
@@ -56,9 +57,13 @@ function optionsOf(
   const options: Option[] = []
   const told = new Set<string>()
   let isWorked = false
-  for (let rung = 0; rung <= Math.max(soil, 1); rung++) {
+  const isStained = surfaces.some((s) => condition[s.id]?.stains?.length)
+  const rungs = Array.from({ length: 1 + Math.max(soil, 1) }, (_, rung) => rung)
+  // What stains it may take too long to dry: vacuumed it is all the same.
+  if (isStained) rungs.splice(1, 0, looseAlone)
+  for (const rung of rungs) {
     // What was sold is never left out; it may only be worked more simply.
-    if (rung === 0 && setting.sold) continue
+    if (rung < 1 && setting.sold) continue
     const works = surfaces.flatMap((s) => chooseWork(s, condition[s.id] ?? { soil: 0 }, rungsOf(rung)).work)
     const key = works.map((w) => `${w.treatment.id} ${w.surface.id}`).join()
     if ((told.has(key) && options.length > 0) || (works.length === 0 && setting.sold)) continue
@@ -80,11 +85,14 @@ function optionsOf(
   return { options, isWorked }
 }
 
+/** Places in the order of what must be done, before those the cabin names. */
+const [cameFor, smellsFrom] = [-1, 0]
+
 /** What the customer came for comes before anything else, and where a smell comes from right after it. */
 function firstOfAll(surface: Surface, wanted: ReadonlySet<string>, smelled: ReadonlySet<string>): Surface {
   const { extra: _extra, ...rest } = surface
-  if (wanted.has(surface.id)) return { ...rest, must: -1 }
-  return smelled.has(surface.id) ? { ...rest, must: 0 } : surface
+  if (wanted.has(surface.id)) return { ...rest, must: cameFor }
+  return smelled.has(surface.id) ? { ...rest, must: smellsFrom } : surface
 }
 
 /** Everything there is to decide in a car, and what its set-ups cost. */
@@ -117,12 +125,15 @@ export function decisions(request: ProcedureRequest, catalogue: Catalogue, longe
   // Where no rung has anything to do there is nothing to decide, and nothing to leave out; what would be wet too long is left.
   const decided: Weighed[] = list.flatMap(([id, surfaces]) => {
     const { options, isWorked } = optionsOf(surfaces, condition, setting, longestDrying, air)
-    return isWorked ? [{ id, importance: importanceOf(surfaces[0]!), options }] : []
+    const [{ must = Number.POSITIVE_INFINITY }] = surfaces as [Surface]
+    const least = must <= smellsFrom ? 1 : looseAlone
+    return isWorked ? [{ id, importance: importanceOf(surfaces[0]!), least, options }] : []
   })
   const items = inOrder(
     decided,
     ({ id }) => placeInOrder(groups.get(id)![0]!),
     ({ id }) => sum(groups.get(id)!.map((s) => worthOf(s, conditionOf(s), Math.max(1, conditionOf(s).soil)))),
+    ({ least }) => least,
   )
   const treatments = new Map<string, Treatment>(catalogue.treatments.map((t) => [t.id, t]))
   // Only uses with a set-up of their own or of their machine are worth remembering.
@@ -181,13 +192,15 @@ function choices(request: ProcedureRequest, crew: number, catalogue: Catalogue) 
   const hurried = { ...request, crew, timeLimit: request.timeLimit ?? { minutes: longestLimit, crew } }
   const weighed = dryingCaps.map((cap) => decisions(hurried, catalogue, cap))
   const [all] = weighed
-  const musts = all!.items.flatMap((i) => (i.importance === 'must' ? [Object.keys(all!.spread({ [i.id]: 0 }))] : []))
+  const musts = all!.items.flatMap(({ id, importance, least }) =>
+    importance === 'must' ? [{ least, surfaces: Object.keys(all!.spread({ [id]: 0 })) }] : [],
+  )
   return weighed.map(({ items, setUp, related, spread, frontier }) => {
     const phases = phasesOf(items).map((phase) => frontier(phase, setUp, related))
     const planned = ({ value, rungs }: Point): MenuEntry => {
       const entry = { value, rungs: spread(rungs) }
       const procedure = reviewProcedure({ ...hurried, rungs: entry.rungs }, catalogue, true)
-      const leavesMust = musts.some((surfaces) => surfaces.some((id) => entry.rungs[id] === 0))
+      const leavesMust = musts.some(({ least, surfaces }) => surfaces.some((id) => (entry.rungs[id] ?? least) < least))
       return { ...entry, leavesMust, attended: procedure.totals.attended, clock: clockOf(procedure, crew) }
     }
     return {
@@ -296,16 +309,22 @@ export function gains(
   })
 }
 
-/** Marked surfaces that get no work, by place. */
+/** Marked surfaces that get no work, or keep their stains, by place. */
 function leftOut(entry: MenuEntry, request: ProcedureRequest, catalogue: Catalogue): PlaceSaid[] {
   const all = surfacesIn(request, catalogue)
-  const out = all.filter((s) => entry.rungs[s.id] === 0)
-  return byPlace(out, request, (there, place) => {
-    const whole = all.filter((s) => s.zoneGroup === place.group).length === there.length
-    if (whole) return placeSaid('all-of-it', place)
+  const at = (rung: number) => all.filter((s) => entry.rungs[s.id] === rung)
+  const some = (there: readonly Surface[]) => {
     const told = there.length > 3 ? there.slice(0, 2) : there
-    return placeSaid('surfaces', { ...place, names: told.map((s) => s.name), more: there.length - told.length })
+    return { names: told.map((s) => s.name), more: there.length - told.length }
+  }
+  const out = byPlace(at(0), request, (there, place) => {
+    const whole = all.filter((s) => s.zoneGroup === place.group).length === there.length
+    return whole ? placeSaid('all-of-it', place) : placeSaid('surfaces', { ...place, ...some(there) })
   })
+  const loose = byPlace(at(looseAlone), request, (there, place) =>
+    placeSaid('loose-alone', { ...place, ...some(there) }),
+  )
+  return [...loose, ...out]
 }
 
 /** The choice for a limit, and what it leaves out. */

@@ -5,6 +5,7 @@ import type { StainKind } from '#core/catalogue/stain.ts'
 import type { Ban, Treatment } from '#core/catalogue/treatment.ts'
 import type { Stain, SurfaceCondition } from '#core/condition/schema.ts'
 import { none } from '#core/message/message.ts'
+import { looseAlone } from '#core/procedures/loose-alone.ts'
 import { type Reason, reason } from '#core/procedures/messages.ts'
 import type { Residual } from '#core/procedures/schema.ts'
 import { fileUnder } from '#core/units/file-under.ts'
@@ -626,6 +627,7 @@ export function chooseWork(
     choice.record('held', reason('no-vacuum', none))
     return nothing
   }
+  if (level === looseAlone) return looseOnly(choice, vacuum, hair)
   const forStains = setting.sold?.noStains ? [] : choice.forStains()
   // A copy: the rung is the catalogue's own, and what this car asks for besides must not stay in it.
   let ids = [...choice.startingRung(programme, level, forStains)]
@@ -659,7 +661,13 @@ export function chooseWork(
     ids.some((id) => setting.treatment(id).dries || (choice.isJudged && setting.treatment(id).wet))
   if (judged && !ids.includes('groom')) ids.push('judge')
   if (setting.held.noDust) ids = ids.filter((id) => id !== 'dust')
-  const asWorked = { ...condition, hair }
+  return { work: choice.within(worked(choice, ids, hair)), residuals }
+}
+
+/** Treatments as they are done here; why one is not is recorded. */
+function worked(choice: Choice, ids: readonly string[], hair: number): Work[] {
+  const { setting, programme } = choice
+  const asWorked = { ...choice.condition, hair }
   const work: Work[] = []
   for (const id of new Set(ids)) {
     const treatment = setting.treatment(id)
@@ -674,7 +682,18 @@ export function chooseWork(
     }
     work.push({ ...choice.work(id, programme), condition: asWorked })
   }
-  return { work: choice.within(work), residuals }
+  return work
+}
+
+/** Loose dirt alone: hair and grit loosened, then vacuumed. What is never vacuumed is left as it is. */
+function looseOnly(choice: Choice, vacuum: string | undefined, hair: number): { work: Work[]; residuals: Residual[] } {
+  const { residuals, condition } = choice
+  choice.record('left-out', reason(vacuum ? 'loose-alone' : 'left-out', none))
+  if (vacuum === undefined) return { work: [], residuals }
+  const ids = hair > 0 ? ['hair'] : []
+  if ((condition.sand ?? 0) > 0) ids.push(...choice.fitted(['sand'], ids))
+  ids.push(...choice.fitted([vacuum], ids))
+  return { work: worked(choice, ids, hair), residuals }
 }
 
 /** No work of any kind where a finding stops, by any door. */
