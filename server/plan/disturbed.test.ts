@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, expect, inject, it } from 'vitest'
+import { afterEach, beforeEach, expect, inject, it } from 'vitest'
 import type { PlanAnswer } from '#core/plan/schema.ts'
 import { demoShop } from '#server/demo/shop.ts'
 import { intent } from '../../tests/support/intent.ts'
@@ -11,12 +11,13 @@ let t: TestServer
 let lead: Caller
 let front: Caller
 
-beforeAll(async () => {
+// A shop for each: six cars are more than a day that is begun at ten has room for.
+beforeEach(async () => {
   t = await testServer(inject('database'), [demoShop])
   lead = await t.as('reedmere', 'tam', '4182')
   front = await t.as('reedmere', 'bea', '3925')
 })
-afterAll(() => t.close())
+afterEach(() => t.close())
 
 it('a day with five disturbances: each is told, planned round, held by an independent checker, and what has begun stays', async () => {
   const owner = await t.as('reedmere', 'odile', '7301')
@@ -91,6 +92,7 @@ it('a day with five disturbances: each is told, planned round, held by an indepe
 it('planned again by itself: what happened brings an offer, which is kept as it was shown, or left until something else happens', async () => {
   const offer = async () => (await lead.get('/api/plan/offer')).body as OfferView | null
   const view = async () => (await lead.get('/api/plan')).body as PlanView
+  await issuedJob(front, lead)
   await lead.send('POST', '/api/plan')
   // Nothing has happened: nothing is offered.
   expect(await offer()).toBeNull()

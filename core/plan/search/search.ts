@@ -313,10 +313,18 @@ export class Search {
     return { order: urged, next: this.build(urged) }
   }
 
+  /** Cars of which something found no room that might. */
+  private leftOver({ failed }: Solution): number[] {
+    if (failed.size === this.known.size) return []
+    const acts = [...failed].filter(([act, { code }]) => !this.known.has(act) && code !== 'waits-for')
+    return [...new Set(acts.map(([act]) => this.problem.acts[act]!.job))]
+  }
+
   /** Somewhere people go otherwise than in a plan: a day that would come out the same is not built. */
   private stayed(order: Order, now: Stays, plan: Solution, tooLate?: number): { order: Order; next: Solution } {
+    const leftOver = this.leftOver(plan)
     for (let n = 1; ; n++) {
-      const stays = otherStays(now, this.problem, plan, this.random)
+      const stays = otherStays(now, this.problem, plan, leftOver, this.random)
       const fork = plan.day && forkBy(plan.day, stays)
       if (plan.day && fork === undefined && n < triedForAnother) continue
       const like = plan.day && fork !== undefined ? { day: plan.day, fork } : undefined
@@ -346,7 +354,7 @@ export class Search {
     const { problem, known, random } = this
     if (first.stays) {
       let stays = first.stays
-      for (let n = anewBy; n > 0; n--) stays = otherStays(stays, problem, best, random)
+      for (let n = anewBy; n > 0; n--) stays = otherStays(stays, problem, best, this.leftOver(best), random)
       return { ...first, stays }
     }
     const fewer = random() < 0.5

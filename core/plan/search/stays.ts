@@ -81,18 +81,25 @@ type Grown = Construction & { day?: { forks: readonly Fork[] } }
 /**
  * The same a little otherwise. What changes from a moment on leaves all before it as it was, or every change would turn the whole day round.
  * @param plan what comes of it as it is
+ * @param leftOver cars of which something finds no room in it: they are helped before any that is late
  */
-export function otherStays(now: Stays, problem: Problem, plan: Grown, random: Random): Stays {
+export function otherStays(
+  now: Stays,
+  problem: Problem,
+  plan: Grown,
+  leftOver: readonly number[],
+  random: Random,
+): Stays {
   const { people, jobs } = problem
   const int = (n: number) => Math.floor(n * random())
   const ends = endsIn(problem, plan)
   const over = Math.max(0, ...ends)
-  const wanting = [...lateIn(problem, ends), ends.indexOf(over)]
+  const wanting = leftOver.length > 0 ? leftOver : [...lateIn(problem, ends), ends.indexOf(over)]
   const change = (): Change => {
     const helped = random() < helping ? wanting[int(wanting.length)]! : undefined
     const by = someMinutes(random)
     return {
-      from: random() < 0.2 ? 0 : int(helped === undefined ? over : ends[helped]!),
+      from: random() < 0.2 ? 0 : int(helped === undefined || leftOver.length > 0 ? over : ends[helped]!),
       job: helped ?? int(jobs.length),
       who: random() < 0.4 ? -1 : int(people.length),
       by: helped === undefined ? by : Math.abs(by),
