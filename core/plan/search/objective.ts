@@ -17,7 +17,8 @@ export function scoreOf(problem: Problem, { board, failed }: Construction): Scor
     if (finish > makespan) makespan = finish
     handovers += Math.max(0, board.peopleOn(j) - 1)
   }
-  return [unscheduled, tardiness, makespan, handovers, problem.goingOver * board.timesOver()]
+  const goingOver = problem.goingOver > 0 ? problem.goingOver * board.timesOver() : 0
+  return [unscheduled, tardiness, makespan, handovers, goingOver]
 }
 
 /** When each job's last activity ends that is placed; 0 where none is. */
@@ -75,23 +76,14 @@ export function latenessBefore(problem: Problem): number {
 const goingOver = 4
 
 /** What people feel of a plan and no promise does: minutes in which anybody works, and how often somebody goes from one car to another. */
-export function burdenOf(problem: Problem, { board }: Construction): number {
-  const at = problem.acts.flatMap((act) => {
-    const placed = act.crew > 0 ? board.placed[act.index] : undefined
-    return placed ? [{ ...placed, job: act.job }] : []
-  })
+export function burdenOf({ acts }: Problem, { board }: Construction): number {
+  const at = acts.flatMap(({ index, crew }) => (crew > 0 ? (board.placed[index] ?? []) : []))
   at.sort((a, b) => a.start - b.start)
-  const last = new Int32Array(problem.people.length).fill(-1)
   let minutes = 0
-  let over = 0
   let until = 0
-  for (const { start, end, people, job } of at) {
+  for (const { start, end } of at) {
     if (end > until) minutes += end - Math.max(start, until)
     until = Math.max(until, end)
-    for (const person of people) {
-      if (last[person] !== job && last[person] !== -1) over++
-      last[person] = job
-    }
   }
-  return minutes + goingOver * over
+  return minutes + goingOver * board.timesOver()
 }

@@ -89,7 +89,7 @@ export class Search {
   private readonly turned: Component[]
   private readonly takesTurns: boolean
   private readonly tail: readonly number[]
-  private readonly days: DaysByStays
+  private sameDays: DaysByStays | undefined
   iterations = 0
 
   constructor(problem: Problem, seed: number) {
@@ -108,9 +108,17 @@ export class Search {
       const obstacle = problem.pins.has(act.index) ? undefined : impossible(act, problem)
       if (obstacle) this.known.set(act.index, obstacle)
     }
-    const { key, member, wished } = this.firstOrder()
-    const recipe = { priority: key, member, preference: usual(problem, wished) }
-    this.days = new DaysByStays(problem, this.components, recipe, this.known, this.horizon)
+  }
+
+  /** Made when the first day by stays is: most problems have none. */
+  private get days(): DaysByStays {
+    if (!this.sameDays) {
+      const { problem, components, known, horizon } = this
+      const { key, member, wished } = this.firstOrder()
+      const recipe = { priority: key, member, preference: usual(problem, wished) }
+      this.sameDays = new DaysByStays(problem, components, recipe, known, horizon)
+    }
+    return this.sameDays
   }
 
   firstOrder(putOff?: readonly number[]): Order {
@@ -354,7 +362,8 @@ export class Search {
     const { problem, known, random } = this
     if (first.stays) {
       let stays = first.stays
-      for (let n = anewBy; n > 0; n--) stays = otherStays(stays, problem, best, this.leftOver(best), random)
+      const leftOver = this.leftOver(best)
+      for (let n = anewBy; n > 0; n--) stays = otherStays(stays, problem, best, leftOver, random)
       return { ...first, stays }
     }
     const fewer = random() < 0.5

@@ -125,9 +125,9 @@ export function decisions(request: ProcedureRequest, catalogue: Catalogue, longe
   // Where no rung has anything to do there is nothing to decide, and nothing to leave out; what would be wet too long is left.
   const decided: Weighed[] = list.flatMap(([id, surfaces]) => {
     const { options, isWorked } = optionsOf(surfaces, condition, setting, longestDrying, air)
-    const [{ must = Number.POSITIVE_INFINITY }] = surfaces as [Surface]
-    const least = must <= smellsFrom ? 1 : looseAlone
-    return isWorked ? [{ id, importance: importanceOf(surfaces[0]!), least, options }] : []
+    const [first] = surfaces
+    const least = (first!.must ?? Number.POSITIVE_INFINITY) <= smellsFrom ? 1 : looseAlone
+    return isWorked ? [{ id, importance: importanceOf(first!), least, options }] : []
   })
   const items = inOrder(
     decided,
@@ -197,7 +197,14 @@ function choices(request: ProcedureRequest, crew: number, catalogue: Catalogue) 
   )
   return weighed.map(({ items, setUp, related, spread, frontier }) => {
     const phases = phasesOf(items).map((phase) => frontier(phase, setUp, related))
-    const planned = ({ value, rungs }: Point): MenuEntry => {
+    /** Each is planned once, however often it is asked for. */
+    const known = new Map<Point, MenuEntry>()
+    const planned = (point: Point): MenuEntry => {
+      const entry = known.get(point) ?? plan(point)
+      known.set(point, entry)
+      return entry
+    }
+    const plan = ({ value, rungs }: Point): MenuEntry => {
       const entry = { value, rungs: spread(rungs) }
       const procedure = reviewProcedure({ ...hurried, rungs: entry.rungs }, catalogue, true)
       const leavesMust = musts.some(({ least, surfaces }) => surfaces.some((id) => (entry.rungs[id] ?? least) < least))
@@ -209,6 +216,7 @@ function choices(request: ProcedureRequest, crew: number, catalogue: Catalogue) 
       allMust: phases[1]!.reduce((a, b) => (b.minutes < a.minutes ? b : a)),
       items,
       planned,
+      known,
     }
   })
 }
@@ -244,34 +252,32 @@ function menuRound(
   limits: readonly number[],
 ): MenuEntry[] {
   const asks = choices(request, crew, catalogue)
-  const entries = asks.flatMap(({ points, items, planned }) => {
-    const known = new Map<Point, MenuEntry>()
-    const entryOf = (point: Point) => {
-      const entry = known.get(point) ?? planned(point)
-      known.set(point, entry)
-      return entry
-    }
+  for (const { points, items, planned } of asks) {
     let low = 0
     for (const limit of [...limits].sort((a, b) => a - b)) {
       // What fits a shorter limit fits a longer one.
       let high = points.length - 1
       while (low < high) {
         const middle = Math.ceil((low + high) / 2)
-        if (entryOf(points[middle]!).clock <= limit) low = middle
+        if (planned(points[middle]!).clock <= limit) low = middle
         else high = middle - 1
       }
       // All that it tries is an entry then.
       filled(items, points[low]!, (point) => {
-        const { clock, attended } = entryOf(point)
+        const { clock, attended } = planned(point)
         return clock <= limit ? crew * limit - attended : undefined
       })
     }
-    entryOf(points.at(-1)!)
-    return [...known.values()]
-  })
-  const menu = rising(entries, onTheClock)
-  if (entryWithin(menu, Math.min(...limits))?.leavesMust === false) return menu
-  return rising([...entries, ...asks.map(({ allMust, planned }) => planned(allMust))], onTheClock)
+    planned(points.at(-1)!)
+  }
+  const menu = () =>
+    rising(
+      asks.flatMap(({ known }) => [...known.values()]),
+      onTheClock,
+    )
+  if (entryWithin(menu(), Math.min(...limits))?.leavesMust !== false)
+    for (const { allMust, planned } of asks) planned(allMust)
+  return menu()
 }
 
 /** The best entry within so many minutes on the clock; undefined when even the least takes longer. */
