@@ -22,7 +22,10 @@ export const OrderRule = Type.Object(
     grade: Type.Union([Type.Literal('forbidden'), Type.Literal('order')]),
     first: Selector,
     next: Selector,
-    scope: Type.Union((['car', 'near', 'row', 'surface', 'equipment'] as const).map((scope) => Type.Literal(scope))),
+    /** `past`: the first lies behind rows without a door of their own, and is reached past the next. */
+    scope: Type.Union(
+      (['car', 'near', 'row', 'past', 'surface', 'equipment'] as const).map((scope) => Type.Literal(scope)),
+    ),
     /** Minutes between; without a longest one it is only waited for. */
     lag: Type.Optional(Type.Object({ min: Type.Number(), max: Type.Optional(Type.Number()) }, Strict)),
     /** Several firsts follow each other, and only the last one carries the lag. */

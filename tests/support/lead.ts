@@ -2,6 +2,7 @@
 // What a seasoned lead would strike out or miss on a sheet, written by hand from the handbook's acceptance list. It shares no rule file
 // with the engine: treatments, machines and products are named here as the crew knows them.
 
+import type { Body } from '#core/cabin/schema.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import { speak } from '#words/en/speak.ts'
 
@@ -234,6 +235,23 @@ export const liftedFirst =
     const dry = s.doing('dry', s.on(surface))[0]
     const wet = s.on(surface).find((w) => dry && s.at(w) < s.at(dry) && s.doing('vacuum', [w]).length > 0)
     return [early && `${early.title} before the lifting`, wet && `${wet.title} while it is wet`]
+  }
+
+/** Nobody climbs over a seat or a floor that is wet to work wet in a row behind it that has no door of its own. A stain under its enzyme is stepped round. */
+export const overNothingWet =
+  ({ doors }: Body): Check =>
+  (s) => {
+    const rowsOf = (w: any): number[] =>
+      w.zones.flatMap((zone: string) => /^(?:seat|foot)-(\d)/.exec(zone)?.slice(1).map(Number) ?? [])
+    const wet = s.work.filter((w) => ['seats', 'floor'].includes(w.stage))
+    return wet
+      .filter((w) => w.left > 4 && w.treatment !== 'enzyme')
+      .flatMap((w) => {
+        const inFront = Math.max(...rowsOf(w))
+        const past = (row: number) => row > inFront && doors.every((door) => door.row <= inFront || door.row > row)
+        const next = wet.find((x) => s.at(x) > s.at(w) && rowsOf(x).length > 0 && rowsOf(x).every(past))
+        return next ? [`${next.title}, past what ${w.title} left wet`] : []
+      })
   }
 
 /** After something that burns no machine runs in the car before it has aired; filling one beside it is not running it. */

@@ -7,6 +7,7 @@ import { BadInput } from '#core/units/fault.ts'
 import { seededRandom } from '#core/units/random.ts'
 import { speak } from '#words/en/speak.ts'
 import { bodyNamed, carA, carB, randomCar, requestFor } from '../../../tests/fixtures/cars.ts'
+import { soiled } from '../../../tests/fixtures/soiled.ts'
 import { share, whole } from '../../../tests/support/share.ts'
 import { generateProcedure, reviewProcedure } from './generate.ts'
 
@@ -61,7 +62,7 @@ function variedCars(): ProcedureRequest[] {
   ]
 }
 
-/** Cars with what only permissions, smells or a lead's hand bring in. */
+/** Cars with what only permissions, smells, other bodies or a lead's hand bring in. */
 function byHandCars(): ProcedureRequest[] {
   const asked = carB()
   for (const id of ['seats-out', 'ozone', 'engine-heat']) asked.checkIn.permissions[id] = true
@@ -91,6 +92,8 @@ function byHandCars(): ProcedureRequest[] {
       ],
     },
     { ...carA(), edits: [add('peroxide', 'seats-2')] },
+    // A row without doors.
+    soiled(3, 'coupe'),
   ]
 }
 

@@ -6,7 +6,7 @@ import type { ProcedureRequest } from '#core/procedures/schema.ts'
 import { type Random, seededRandom } from '#core/units/random.ts'
 import { randomCar } from '../../../tests/fixtures/cars.ts'
 import { soiled } from '../../../tests/fixtures/soiled.ts'
-import { brokenByOne, ceilingOf, keeps, Sheet, touchDry, under } from '../../../tests/support/lead.ts'
+import { brokenByOne, ceilingOf, keeps, overNothingWet, Sheet, touchDry, under } from '../../../tests/support/lead.ts'
 import { share } from '../../../tests/support/share.ts'
 import { generateProcedure } from './generate.ts'
 
@@ -128,6 +128,7 @@ function complaintsOf(request: ProcedureRequest): string[] {
     const sum = ceiling === undefined ? false : under(s.id, ceiling)(sheet)
     for (const c of [sum].flat()) say(c, String(c))
   }
+  for (const c of [overNothingWet(checkIn.vehicle.body)(sheet)].flat()) say(c, String(c))
   if (carHeld) {
     say(sheet.stops.length === 0, 'no stop though the car is held')
     say(sheet.work[0], `${sheet.work[0]?.title} in a car that is held`)

@@ -6,6 +6,7 @@ import { surfacesOf } from '#core/cabin/surfaces.ts'
 import type { Condition, Stain, SurfaceCondition } from '#core/condition/schema.ts'
 import type { ProcedureRequest } from '#core/procedures/schema.ts'
 import { bodyNamed, requestFor } from '../../../tests/fixtures/cars.ts'
+import { soiled } from '../../../tests/fixtures/soiled.ts'
 import {
   airedAfterSolvent,
   type Check,
@@ -18,6 +19,7 @@ import {
   nowhere,
   order,
   outDryJudged,
+  overNothingWet,
   stopped,
   under,
   unsaid,
@@ -787,5 +789,28 @@ describe('a sheet a lead would sign', () => {
   it.each(all)('%s', (_, car, checks) => {
     const procedure = generateProcedure(request(car), catalogue)
     expect(complaints(procedure, checks)).toEqual([])
+  })
+})
+
+describe('a row without a door of its own', () => {
+  const reasons = (p: ReturnType<typeof generateProcedure>) =>
+    p.steps.filter((s) => s.why.some((w) => w.rule === 'behind-before-in-front')).flatMap((s) => s.zoneGroup)
+  const reachedPast: [body: string, inFront: string][] = [
+    ['coupe', 'seats-1'],
+    ['carrier', 'seats-2'],
+    ['suv-7', 'seats-2'],
+  ]
+  it.each(reachedPast)('of a %s is worked wet before the seats it is reached past: %s', (body, inFront) => {
+    for (const soil of [2, 3, 4])
+      for (const crew of [1, 2]) {
+        const procedure = generateProcedure({ ...soiled(soil, body), crew }, catalogue)
+        expect(complaints(procedure, [overNothingWet(bodyNamed(body))])).toEqual([])
+        expect(reasons(procedure)).toContain(inFront)
+        expect(reasons(procedure)).not.toContain(body === 'coupe' ? 'seats-2' : 'seats-1')
+      }
+  })
+  it('is none where each row has its doors, and none once both are dry', () => {
+    expect(reasons(generateProcedure(soiled(3), catalogue))).toEqual([])
+    expect(reasons(generateProcedure(soiled(3, 'coupe', 'coated-leather'), catalogue))).not.toContain('seats-1')
   })
 })

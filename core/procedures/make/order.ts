@@ -46,6 +46,7 @@ function inScope(rule: OrderRule, a: Orderable, b: Orderable, places: Places): b
   if (rule.scope === 'car') return true
   if (rule.scope === 'near') return near(a, b, places)
   if (rule.scope === 'row') return share(a.rows, b.rows) && near(a, b, places)
+  if (rule.scope === 'past') return places.past(a.rows, b.rows)
   if (rule.scope === 'equipment') return share(a.equipment, new Set(b.equipment))
   return share(a.surfaces, surfaceSet(b))
 }

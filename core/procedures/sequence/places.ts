@@ -75,6 +75,12 @@ export class Places {
     return false
   }
 
+  /** Whether rows of seats are reached past others: all of them lie behind all of those, and none has a door of its own. */
+  past(behind: Iterable<number>, front: Iterable<number>): boolean {
+    const [first, last] = [Math.min(...behind), Math.max(...front)]
+    return last > 0 && first > last && this.body.doors.every((door) => door.row <= last)
+  }
+
   private make(zone: string): Spot | null {
     const [, kind, row, side] = named.exec(zone) ?? []
     const place = this.walk.places.find((p) => p.zone === kind)
