@@ -177,6 +177,15 @@ describe('the choice under a time limit', () => {
     expect(limit).toMatchObject({ fits: true })
     expect(limit!.must).toBeUndefined()
   })
+  it('what lies on such a carpet is lifted before it is vacuumed', () => {
+    const { checkIn, ...car } = soiled(2)
+    const sauce = { soil: 2, stains: [{ kind: 'food-oil', age: 'days' as const, attempts: 0, size: 'palm' as const }] }
+    const condition = { ...checkIn.condition, 'foot-1l.carpet': sauce }
+    const request = { ...car, checkIn: { ...checkIn, condition }, rungs: { 'foot-1l.carpet': 0.5 as const } }
+    const { steps } = fittedProcedure(request, catalogue)
+    const on = steps.filter((s) => s.zoneGroup === 'floor-1' && s.surfaces.includes('foot-1l.carpet'))
+    expect(on.map((s) => s.treatment)).toEqual(['lift', 'vac_carpet'])
+  })
   it('but what smells is not done by vacuuming it', () => {
     const { checkIn, ...car } = soiled(2)
     const odours = [{ kind: 'milk', level: 2, source: '', at: ['foot-2l.carpet'] }]

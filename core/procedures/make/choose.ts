@@ -685,12 +685,15 @@ function worked(choice: Choice, ids: readonly string[], hair: number): Work[] {
   return work
 }
 
-/** Loose dirt alone: hair and grit loosened, then vacuumed. What is never vacuumed is left as it is. */
+/** Loose dirt alone: what lies on it lifted, hair and grit loosened, then vacuumed. What is never vacuumed is left as it is. */
 function looseOnly(choice: Choice, vacuum: string | undefined, hair: number): { work: Work[]; residuals: Residual[] } {
   const { residuals, condition } = choice
   choice.record('left-out', reason(vacuum ? 'loose-alone' : 'left-out', none))
   if (vacuum === undefined) return { work: [], residuals }
-  const ids = hair > 0 ? ['hair'] : []
+  const lies = ({ kind }: Choice['stains'][number]) =>
+    plannedFor(kind, choice.material.family, choice.setting.catalogue).includes('lift')
+  const ids = choice.stains.some(lies) ? choice.fitted(['lift'], []) : []
+  if (hair > 0) ids.push('hair')
   if ((condition.sand ?? 0) > 0) ids.push(...choice.fitted(['sand'], ids))
   ids.push(...choice.fitted([vacuum], ids))
   return { work: worked(choice, ids, hair), residuals }
