@@ -177,6 +177,20 @@ describe('the choice under a time limit', () => {
     expect(limit).toMatchObject({ fits: true })
     expect(limit!.must).toBeUndefined()
   })
+  it('where what must dry takes longer than the limit anyway, the wheel and the dash are done meanwhile', () => {
+    const { checkIn, ...car } = soiled(2)
+    const vomit = { soil: 2, biohazard: ['vomit'] }
+    const request = { ...car, checkIn: { ...checkIn, condition: { ...checkIn.condition, 'seat-1l.seat-base': vomit } } }
+    const timeLimit = { minutes: 60, crew: 1 }
+    const nothing = Object.fromEntries(Object.keys(checkIn.condition).map((id) => [id, 0 as const]))
+    const least = clockOf(generateProcedure({ ...request, timeLimit, rungs: nothing }, catalogue), 1)
+    const { steps, limit } = fittedProcedure({ ...request, timeLimit }, catalogue)
+    expect(least).toBeGreaterThan(60)
+    expect(limit!.fits).toBe(false)
+    expect(limit!.clock).toBeLessThanOrEqual(least)
+    const worked = new Set(steps.filter((s) => s.product || s.equipment.length > 0).flatMap((s) => s.surfaces))
+    for (const id of ['dash.wheel-front', 'dash.dash-face']) expect(worked).toContain(id)
+  })
   it('what lies on such a carpet is lifted before it is vacuumed', () => {
     const { checkIn, ...car } = soiled(2)
     const sauce = { soil: 2, stains: [{ kind: 'food-oil', age: 'days' as const, attempts: 0, size: 'palm' as const }] }

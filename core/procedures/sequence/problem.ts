@@ -1,3 +1,4 @@
+import { closingStages } from '#core/procedures/closing.ts'
 import type { StepLink } from '#core/procedures/schema.ts'
 
 /** What a sequence is made of. Steps are known by their place in the list. */
@@ -6,6 +7,7 @@ export interface Sequenced {
   minutes: number
   /** 0: it passes by itself, from when all it waits for is over. */
   crew: number
+  stage: string
 }
 
 interface Wait {
@@ -19,6 +21,8 @@ export interface SequenceProblem {
   count: number
   minutes: readonly number[]
   attended: readonly boolean[]
+  /** Steps that close the job. */
+  closing: readonly boolean[]
   /** What each waits for. */
   waits: readonly (readonly Wait[])[]
   /** Attended steps that must come before each, also through what passes by itself. */
@@ -156,6 +160,7 @@ export function sequenceProblem(steps: readonly Sequenced[], links: readonly Ste
     count: steps.length,
     minutes,
     attended,
+    closing: steps.map((s) => closingStages.has(s.stage)),
     waits,
     before,
     leastWait: leastWaitOf(steps, waits),

@@ -193,6 +193,28 @@ describe('the order as a schedule', () => {
     expect(attended(list.order).slice(-2)).toEqual(['glass', 'judge'])
     expect(list.waits.at(-1)).toEqual({ before: 'judge', minutes: 48, for: ['dry-1'] })
   })
+  it('stands about for no disinfectant while there is other work, though the mats are waited for at the end in any case', () => {
+    const list = sequenced(
+      [
+        step('mats', '', '', 'mats'),
+        step('dry-mats', '', '', 'mats', 300, 0),
+        step('disinfect', '', 'towel', 'dash', 2),
+        step('wipe', '', 'towel', 'dash', 1),
+        step('headliner', '', 'cloth', 'overhead-2', 11),
+        ...['jambs', 'door-1l', 'door-1r'].map((zone) => step(zone, '', 'brush', zone)),
+        { ...step('judge', '', '', 'mats', 1), stage: 'recheck' },
+      ],
+      [
+        link('mats', 'dry-mats'),
+        link('dry-mats', 'judge'),
+        link('disinfect', 'wipe', 10, 15),
+        ...['jambs', 'door-1l', 'door-1r'].map((zone) => link('wipe', zone)),
+      ],
+      hatchback,
+    )
+    expect(list.order.slice(-7, -1)).toEqual(['disinfect', 'headliner', 'wipe', ...list.order.slice(-4, -1)])
+    expect(list.waits.map(({ before }) => before)).toEqual(['judge'])
+  })
 })
 
 /** Every order of the blocks, judged by a clock of its own. */
@@ -212,7 +234,8 @@ function leastByHand(
       const ins = links.filter((l) => l.to === here.id)
       if (ins.some((l) => !end.has(l.from))) cost += 1e9
       const ready = Math.max(0, ...ins.map((l) => (end.get(l.from) ?? 0) + l.minLag))
-      // What is waited early weighs a little more.
+      // What is waited early weighs a little more, and a wait of more than five minutes twice.
+      if (ready > time + 5) cost += ready - time
       if (ready > time) cost += (ready - time) * (1 + 0.002 * (order.length - k - 1))
       time = Math.max(time, ready)
       for (const l of ins) if (l.maxLag !== undefined && time - end.get(l.from)! > l.maxLag + 1e-9) cost += 10_000

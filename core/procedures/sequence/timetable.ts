@@ -1,9 +1,11 @@
 import type { SequenceProblem } from './problem.ts'
 
-/** What a list costs in time: waiting, how much of it is early, and broken longest lags. */
+/** What a list costs in time: waiting, how much of it is idle and early, and broken longest lags. */
 export interface Timed {
   /** Minutes in which there is nothing to do but wait. */
   waiting: number
+  /** Those of long waits in the middle of a job: at its end one waits for what dries, and may go to another car. */
+  idle: number
   /** Minutes waited, by how many steps are still to come: of two lists that wait as long the better one has the waiting at its end. */
   early: number
   broken: number
@@ -14,8 +16,14 @@ const brokenWeight = 10_000
 /** What a minute's waiting weighs more for each step that is still to come. */
 const earlyWeight = 0.002
 
+/** What an idle minute weighs more. */
+const idleWeight = 1
+/** Minutes that one stands by without being idle: a spray that dwells is brushed by whoever put it on. */
+const stoodBy = 5
+
 /** In minutes; it only grows while a list is worked. */
-export const weighed = ({ waiting, early, broken }: Timed) => waiting + early * earlyWeight + broken * brokenWeight
+export const weighed = ({ waiting, idle, early, broken }: Timed) =>
+  waiting + idle * idleWeight + early * earlyWeight + broken * brokenWeight
 
 /** Where each list of several begins when they lie one behind the other, and where the last ends. */
 function firstsOf(lists: readonly (readonly unknown[])[]): Int32Array {
@@ -34,6 +42,7 @@ export class Clock {
   readonly starts: Float64Array
   private readonly minutes: Float64Array
   private readonly attended: Uint8Array
+  private readonly closing: Uint8Array
   /** What step i waits for: from firsts[i] up to firsts[i + 1]. */
   private readonly firsts: Int32Array
   private readonly from: Int32Array
@@ -48,16 +57,17 @@ export class Clock {
   private turn = 0
   private same = 0
   private last = 0
-  private readonly kept = { time: 0, left: 0, waiting: 0, early: 0, broken: 0 }
+  private readonly kept = { time: 0, left: 0, waiting: 0, idle: 0, early: 0, broken: 0 }
   private time = 0
   private left = 0
-  private readonly timed: Timed = { waiting: 0, early: 0, broken: 0 }
+  private readonly timed: Timed = { waiting: 0, idle: 0, early: 0, broken: 0 }
 
-  constructor({ count, minutes, attended, waits }: SequenceProblem) {
+  constructor({ count, minutes, attended, closing, waits }: SequenceProblem) {
     this.starts = new Float64Array(count)
     this.ends = new Float64Array(count)
     this.minutes = Float64Array.from(minutes)
     this.attended = Uint8Array.from(attended, Number)
+    this.closing = Uint8Array.from(closing, Number)
     this.stamp = new Int32Array(count)
     const all = waits.flat()
     this.firsts = firstsOf(waits)
@@ -134,16 +144,18 @@ export class Clock {
     kept.time = this.time
     kept.left = this.left
     kept.waiting = timed.waiting
+    kept.idle = timed.idle
     kept.early = timed.early
     kept.broken = timed.broken
   }
 
   private restore(turn: number): void {
-    const { time, left, waiting, early, broken } = this.kept
+    const { time, left, waiting, idle, early, broken } = this.kept
     this.turn = turn
     this.time = time
     this.left = left
     this.timed.waiting = waiting
+    this.timed.idle = idle
     this.timed.early = early
     this.timed.broken = broken
   }
@@ -153,15 +165,17 @@ export class Clock {
     this.same = this.turn
     this.time = 0
     this.left = length
-    this.timed.waiting = this.timed.early = this.timed.broken = 0
+    this.timed.waiting = this.timed.idle = this.timed.early = this.timed.broken = 0
   }
 
   private work(i: number): void {
     const ready = this.readyAt(i)
     this.left--
     if (ready > this.time) {
-      this.timed.waiting += ready - this.time
-      this.timed.early += (ready - this.time) * this.left
+      const wait = ready - this.time
+      this.timed.waiting += wait
+      this.timed.early += wait * this.left
+      if (this.closing[i] === 0 && wait > stoodBy) this.timed.idle += wait
       this.time = ready
     }
     this.starts[i] = this.time
