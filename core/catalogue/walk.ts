@@ -33,8 +33,11 @@ export const Walk = Type.Object(
       },
       Strict,
     ),
-    /** What belongs together, by stage (judgement.md §5): a row or floor is not left and come back to, a tool goes round the car once. */
-    together: Type.Record(Text, Type.Union([Type.Literal('zoneGroup'), Type.Literal('treatment')])),
+    /** What belongs together, by stage (judgement.md §5): a row or floor is not left and come back to, a tool goes round the car once, a machine of any stage. */
+    together: Type.Record(
+      Text,
+      Type.Union([Type.Literal('zoneGroup'), Type.Literal('treatment'), Type.Literal('equipment')]),
+    ),
     /** Places by the beginning of their zone's name; a row and a side that are not said here are in the name (seat-2l). */
     places: Type.Array(
       Type.Object(

@@ -91,11 +91,20 @@ function blocksBefore({ blocks, blockOf, before }: SequenceProblem): Set<number>
   })
 }
 
-/** Always the next block that costs least to go to, of those that may come. */
-function nearestFirst(problem: SequenceProblem, judge: Judge, between: Between): number[] {
+/**
+ * Always the next block that costs least to go to, of those that may come.
+ * @param late what it costs besides to do one of them next, with so many minutes of work left
+ */
+function nearestFirst(
+  problem: SequenceProblem,
+  judge: Judge,
+  between: Between,
+  late?: (may: readonly number[], next: number, left: number) => number,
+): number[] {
   const before = blocksBefore(problem)
   const done = new Set<number>()
   const order: number[] = []
+  let left = problem.blocks.flat().reduce((sum, i) => sum + problem.minutes[i]!, 0)
   const free = (b: number) => {
     for (const x of before[b]!) if (!done.has(x)) return false
     return true
@@ -108,14 +117,41 @@ function nearestFirst(problem: SequenceProblem, judge: Judge, between: Between):
     let least = Number.POSITIVE_INFINITY
     for (const b of may) {
       const block = problem.blocks[b]!
-      const cost = (last === undefined ? 0 : between(last, block[0]!)) + (may.length > 1 ? judge.further(block) : 0)
+      const cost =
+        (last === undefined ? 0 : between(last, block[0]!)) +
+        (may.length > 1 ? judge.further(block) + (late?.(may, b, left) ?? 0) : 0)
       if (cost < least - epsilon) [best, least] = [b, cost]
     }
     done.add(best)
     order.push(...problem.blocks[best]!)
     judge.goOn(problem.blocks[best]!)
+    for (const i of problem.blocks[best]!) left -= problem.minutes[i]!
   }
   return order
+}
+
+/** By block: minutes from when it is begun until all that waits for it is over, one thing after the other. */
+function longestAfter({ count, blocks, minutes, waits }: SequenceProblem): number[] {
+  const next: { to: number; min: number }[][] = Array.from({ length: count }, () => [])
+  waits.forEach((list, to) => {
+    for (const { from, min } of list) next[from]!.push({ to, min })
+  })
+  const known: (number | undefined)[] = new Array(count)
+  const of = (i: number): number => {
+    known[i] ??= minutes[i]! + Math.max(0, ...next[i]!.map(({ to, min }) => min + of(to)))
+    return known[i]!
+  }
+  return blocks.map((block) => Math.max(...block.map(of)))
+}
+
+/** As the nearest first, but what the end waits for is not put off: mats that dry for hours before anything that they can wait on. */
+function urgentFirst(problem: SequenceProblem, judge: Judge, between: Between): number[] {
+  const after = longestAfter(problem)
+  const work = problem.blocks.map((block) => block.reduce((sum, i) => sum + problem.minutes[i]!, 0))
+  return nearestFirst(problem, judge, between, (may, next, left) => {
+    const end = Math.max(left, ...may.map((b) => after[b]!))
+    return Math.max(end, ...may.map((b) => after[b]! + (b === next ? 0 : work[next]!))) - end
+  })
 }
 
 /** Every order of the blocks that the links allow, but for those that already cost more than the best. */
@@ -412,16 +448,16 @@ export function cheapestOrder(
   const between = remembered(problem.count, walk)
   const leaving = remembered(problem.count, (from, to) => between(from, to) + (block[from] === block[to] ? 0 : aside))
   const judge = new Judge(problem, leaving)
-  const start = nearestFirst(problem, judge, leaving)
-  const improver = new Improver(problem, judge, leaving, between, start)
-  let best = improver
-  improver.run()
-  if (problem.blocks.length <= mostExact) {
-    // What a wait within a block is filled with is not an order of blocks: the better of both.
-    const exact = new Improver(problem, judge, leaving, between, everyOrder(problem, judge, start))
-    exact.run()
-    if (exact.cost < improver.cost - epsilon) best = exact
-  }
+  const nearest = nearestFirst(problem, judge, leaving)
+  const starts = [nearest, urgentFirst(problem, judge, leaving)]
+  // What a wait within a block is filled with is not an order of blocks: the better of both.
+  if (problem.blocks.length <= mostExact) starts.push(everyOrder(problem, judge, nearest))
+  const improved = starts.map((start) => {
+    const improver = new Improver(problem, judge, leaving, between, start)
+    improver.run()
+    return improver
+  })
+  const best = improved.reduce((least, other) => (other.cost < least.cost - epsilon ? other : least))
   for (const step of late) best.putOff(step)
   return best.order
 }

@@ -54,14 +54,16 @@ export class WalkCost {
 
   constructor(steps: readonly Walked[], walk: Walk, places: Places) {
     this.walk = walk
+    const machineOf = (s: Walked) => [...s.equipment].sort().join('+')
     const wholeOf = (s: Walked) => {
       const by = walk.together[s.stage]
+      if (by === 'equipment') return machineOf(s) || undefined
       return by && `${s.stage} ${s[by]}`
     }
     this.kept = steps.map((s) => ({
       whole: wholeOf(s),
       stretch: places.stretch(s.at),
-      machine: [...s.equipment].sort().join('+'),
+      machine: machineOf(s),
       tool: s.tool,
       product: s.product ? `${s.product.id} ${s.product.ratio.concentrate}:${s.product.ratio.water}` : '',
     }))
