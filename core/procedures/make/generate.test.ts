@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
-import type { SurfaceCondition } from '#core/condition/schema.ts'
+import type { CheckIn } from '#core/check-in/check-in.ts'
+import type { Condition, SurfaceCondition } from '#core/condition/schema.ts'
 import type { Procedure, ProcedureRequest, Step } from '#core/procedures/schema.ts'
 import { BadInput } from '#core/units/fault.ts'
 import { seededRandom } from '#core/units/random.ts'
@@ -25,6 +26,11 @@ const marked = (id: string, mark: SurfaceCondition) => {
   const request = carA()
   request.checkIn.condition[id] = mark
   return request
+}
+/** A hatchback of which only so much is to be done. */
+function justThere(condition: Condition, checkIn: Partial<CheckIn> = {}): ProcedureRequest {
+  const request = requestFor(bodyNamed('hatchback'), condition)
+  return { checkIn: { ...request.checkIn, ...checkIn } }
 }
 function variedCars(): ProcedureRequest[] {
   const made = (seat: string, mat: string, soil: number, stains = false) => {
@@ -94,6 +100,31 @@ function byHandCars(): ProcedureRequest[] {
     { ...carA(), edits: [add('peroxide', 'seats-2')] },
     // A row without doors.
     soiled(3, 'coupe'),
+    // What binds only where little else is done: what would be between is left out.
+    marked('foot-1l.carpet', { soil: 2, stains: [{ kind: 'milk-drink', age: 'days', attempts: 0, size: 'palm' }] }),
+    justThere({ 'seat-2l.seat-base': { soil: 1, biohazard: ['vomit'] }, 'glass.glass-front': { soil: 1 } }),
+    { ...justThere({ 'glass.glass-front': { soil: 1 } }, { blocks: { engine_bay: 20 } }) },
+    { ...justThere({ 'seat-1l.seat-base': { soil: 1 } }), timeLimit: { minutes: 60, crew: 1 } },
+    {
+      ...justThere({ 'seat-1l.seat-base': { soil: 1 } }),
+      edits: [{ do: 'remove', step: 'refit:car', reason: 'empty' }],
+    },
+    {
+      ...justThere(
+        { 'seat-1l.seat-base': { soil: 1 }, 'foot-1l.carpet': { soil: 1 } },
+        { permissions: { 'seats-out': true } },
+      ),
+      houseRules: { seats: 'out' },
+      edits: [{ do: 'remove', step: 'purge:car', reason: 'new ducts' }],
+    },
+    {
+      ...justThere(
+        { 'foot-1l.carpet': { soil: 1 } },
+        { permissions: { ozone: true }, odours: [{ kind: 'smoke', level: 3, source: '' }] },
+      ),
+      houseRules: { odour: 'ozone' },
+    },
+    justThere({ 'foot-1l.carpet': { soil: 1 } }, { odours: [{ kind: 'smoke', level: 3, source: '' }] }),
   ]
 }
 
@@ -420,6 +451,14 @@ describe('order rules', () => {
     expect(orderOf(thinned)).not.toEqual(orderOf(full))
     const [blot, seats] = ['blot:overhead', 'lm:seats-2']
     expect(orderOf(full).indexOf(blot)).toBeLessThan(orderOf(full).indexOf(seats))
+  })
+  it('a reason names what a step waits for itself, not all that was before that', () => {
+    const { steps } = generateProcedure(carA(), catalogue)
+    const why = (id: string) => steps.find((s) => s.id === id)!.why.map(({ rule, after }) => [rule, ...after])
+    expect(why('vac_gap:floor-2')).toEqual([['seat-then-floor', 'vac_seat:seats-2']])
+    expect(why('vac_carpet:floor-2')).toEqual([['gap-then-floor', 'vac_gap:floor-2']])
+    expect(why('dress:car').map(([rule]) => rule)).toEqual(['clean-before-dress'])
+    expect(why('walk_round:car')).toEqual([])
   })
   it('every rule binds somewhere, so that none is dead text', () => {
     const unused = new Set(catalogue.orderRules.map((r) => r.id))

@@ -205,7 +205,7 @@ function review(
   const links = linkSteps(steps, bindingRules(catalogue.orderRules, setting.choices, crew), places)
   const placed = placeByHand(steps, links, edits, catalogue, { places, walk: catalogue.walk, anyOrder })
   const whyMoved = new Map(edits.flatMap((e) => (e.do === 'move' ? [[e.step, e.reason]] : [])))
-  const whyHere = reasonsOf(placed.links, catalogue)
+  const whyHere = reasonsOf(placed.lean, catalogue)
   const listed = placed.steps.map((draft): Step => {
     const { rows: _rows, dries: _dries, at: _at, ...step } = draft
     if (step.kept) return step

@@ -224,7 +224,7 @@ export function linkSteps(steps: readonly Orderable[], rules: readonly OrderRule
   return links.all()
 }
 
-/** Drops links without a lag that follow from others, so that a plan carries no dead weight. Reasons are taken before this. */
+/** Drops links without a lag that follow from others: a plan carries no dead weight, and a reason names what really is waited for. */
 export function withoutImplied(steps: readonly Orderable[], links: readonly StepLink[]): StepLink[] {
   const order = inOrder(steps, links).map((s) => s.id)
   const place = new Map(order.map((id, i) => [id, i]))
