@@ -505,6 +505,12 @@ describe('judgement', () => {
       procedure.residuals.some((r) => r.code === 'no-equipment' && speak.residual(r).reason.includes('extractor')),
     ).toBe(true)
   })
+  it('says goggles once: over the whole step, or for the concentrate alone', () => {
+    const ppe = (p: Procedure, id: string) => p.steps.find((s) => s.id === id)!.ppe
+    const procedure = generateProcedure(carA(), catalogue)
+    expect(ppe(procedure, 'blot:overhead')).toEqual(['goggles', 'gloves'])
+    expect(ppe(procedure, 'lm:seats-2')).toContain('goggles-for-the-concentrate')
+  })
   it('treats a milk stain with enzyme first, cold, and keeps it damp', () => {
     const request = requestFor(bodyNamed('hatchback'), {
       'seat-1l.seat-base': { soil: 3, stains: [{ kind: 'milk-drink', age: 'old', attempts: 1 }] },

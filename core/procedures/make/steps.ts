@@ -103,6 +103,10 @@ function towelled(role: string, inHand: number, area: number, { towelArea, towel
   return { role, count: Math.max(inHand, Math.ceil(faces / towelFaces)), faces }
 }
 
+/** What is worn: whoever has goggles on has them on for the concentrate too. */
+const worn = (wear: readonly string[]) =>
+  unique(wear).filter((id) => id !== 'goggles-for-the-concentrate' || !wear.includes('goggles'))
+
 /** One pass of one tool over neighbouring surfaces. */
 export function stepOf(
   works: readonly Work[],
@@ -157,7 +161,7 @@ export function stepOf(
     left: Math.max(...works.map((w) => leftOn(treatment, w.material, setting.catalogue.figures))),
     dwell: treatment.dwell ?? null,
     cautions: [],
-    ppe: unique([...treatment.ppe, ...(product?.ppe ?? [])]),
+    ppe: worn([...treatment.ppe, ...(product?.ppe ?? [])]),
     attempts: treatment.attempts,
     next: nextRung(works, setting),
     why: [],
