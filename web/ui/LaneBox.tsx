@@ -1,5 +1,5 @@
 import { useRef } from 'react'
-import { sayClock } from '#core/units/format.ts'
+import { sayClock, sayMinutes } from '#core/units/format.ts'
 import { words as ui } from '#words/en/screens/ui.ts'
 
 export type LaneState = 'done' | 'running' | 'ahead'
@@ -73,6 +73,16 @@ function asManyAs(words: readonly string[], width: number): string {
 export const wordsOf = ({ segments }: Pick<LaneBlock, 'segments'>): string =>
   [...new Set(segments.map((s) => s.word))].join(', ')
 
+/** Minutes that nobody would call waiting. */
+export const noWait = 3
+
+/** When somebody waits during a stay. */
+export const waitsIn = ({ segments }: Pick<LaneBlock, 'segments'>): { start: number; end: number }[] =>
+  segments.flatMap((next, i) => {
+    const start = segments[i - 1]?.end ?? next.start
+    return next.start - start > noWait ? [{ start, end: next.start }] : []
+  })
+
 /** One person's stay on one car, with what they do there inside it: as many words as fit, never a lone letter; what breaks a rule is marked. */
 export function LaneBox({ block, x, y, height, selected, onSelect, onHot, handling }: Props) {
   const press = useRef<{ x: number; y: number; drags: boolean }>(undefined)
@@ -81,12 +91,24 @@ export function LaneBox({ block, x, y, height, selected, onSelect, onHot, handli
   const over = Math.min(to, Math.max(from, ...block.segments.filter((s) => s.state === 'done').map((s) => x(s.end))))
   const allFit = block.segments.every((s) => wide(s.word) <= x(s.end) - Math.max(from, x(s.start)))
   const words = wordsOf(block)
+  const isOver = over > from + 3
+  /** What is over and what is ahead, each in its own words, where not every segment has room for its own. */
+  const halves = (
+    isOver
+      ? [
+          { at: from, until: over, of: block.segments.filter((s) => s.state === 'done'), isOver },
+          { at: over, until: to, of: block.segments.filter((s) => s.state !== 'done'), isOver: false },
+        ]
+      : [{ at: from, until: to, of: block.segments, isOver }]
+  ).map((half) => ({ ...half, text: asManyAs(wordsOf({ segments: half.of }).split(', '), half.until - half.at) }))
   const drawn = allFit
     ? block.segments.map((s) => s.word).join(' ')
-    : asManyAs(words.split(', '), (over > from + 3 ? over : to) - from)
+    : halves.flatMap(({ text }) => text || []).join(' ')
   // What is drawn comes first, as it is drawn, so that spoken and seen names agree.
   const named = drawn === words ? words : `${drawn ? `${drawn}. ` : ''}${words}`
-  const said = `${block.callSign} ${named}, ${sayClock(block.start)} to ${sayClock(block.end)}${block.warned ? ', breaks a rule' : ''}${block.kept ? `, ${ui.kept}` : ''}`
+  const waits = waitsIn(block)
+  const waited = waits.reduce((sum, w) => sum + w.end - w.start, 0)
+  const said = `${block.callSign} ${named}, ${sayClock(block.start)} to ${sayClock(block.end)}${waited > 0 ? `, ${ui.waits(sayMinutes(waited))}` : ''}${block.warned ? ', breaks a rule' : ''}${block.kept ? `, ${ui.kept}` : ''}`
   const handle = onSelect
     ? {
         role: 'button',
@@ -148,9 +170,20 @@ export function LaneBox({ block, x, y, height, selected, onSelect, onHot, handli
       {...drag}
     >
       <rect className="stay" x={from} y={y} width={to - from} height={height} rx="8" />
-      {over > from + 3 && (
+      {isOver && (
         <rect className="over" x={from + 1.5} y={y + 1.5} width={over - from - 3} height={height - 3} rx="6" />
       )}
+      {waits.map((w) => (
+        <rect
+          key={w.start}
+          className="waits"
+          x={x(w.start)}
+          y={y + height - 6}
+          width={Math.max(2, x(w.end) - x(w.start))}
+          height="4"
+          rx="2"
+        />
+      ))}
       {block.segments.slice(1).map((s) => (
         <line
           key={s.start}
@@ -162,33 +195,34 @@ export function LaneBox({ block, x, y, height, selected, onSelect, onHot, handli
         />
       ))}
       {wide(block.callSign) <= to - from && (
-        <text x={from + 6} y={y + 14} dominantBaseline="central" className={`car ${over > from + 3 ? 'on-over' : ''}`}>
+        <text x={from + 6} y={y + 14} dominantBaseline="central" className={`car ${isOver ? 'on-over' : ''}`}>
           {block.callSign}
         </text>
       )}
       {/* A space in between, so that what is read aloud is words apart as well. */ ' '}
-      {allFit ? (
-        block.segments.map((s) => (
-          <text
-            key={s.start}
-            x={Math.max(from, x(s.start)) + 6}
-            y={y + height - 15}
-            dominantBaseline="central"
-            className={`word ${s.state === 'done' ? 'on-over' : ''}`}
-          >
-            {`${s.word} `}
-          </text>
-        ))
-      ) : (
-        <text
-          x={from + 6}
-          y={y + height - 15}
-          dominantBaseline="central"
-          className={`word ${over > from + 3 ? 'on-over' : ''}`}
-        >
-          {drawn}
-        </text>
-      )}
+      {allFit
+        ? block.segments.map((s) => (
+            <text
+              key={s.start}
+              x={Math.max(from, x(s.start)) + 6}
+              y={y + height - 15}
+              dominantBaseline="central"
+              className={`word ${s.state === 'done' ? 'on-over' : ''}`}
+            >
+              {`${s.word} `}
+            </text>
+          ))
+        : halves.map((half) => (
+            <text
+              key={half.at}
+              x={half.at + 6}
+              y={y + height - 15}
+              dominantBaseline="central"
+              className={`word ${half.isOver ? 'on-over' : ''}`}
+            >
+              {`${half.text} `}
+            </text>
+          ))}
       {block.kept && !block.warned && to - from > 20 && (
         <circle className="pin" cx={to - 8} cy={y + 9} r="4">
           <title>{ui.kept}</title>

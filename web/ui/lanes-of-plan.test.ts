@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { title } from '#core/procedures/messages.ts'
 import { speak } from '#words/en/speak.ts'
+import { waitsIn } from './LaneBox.tsx'
 import { flagsOf, spellsOf, threadsOf } from './lanes-of-plan.ts'
 import type { Plan } from './plan.ts'
 
@@ -62,7 +63,7 @@ describe('spells', () => {
     expect(
       count([
         ['j1/vacuum:1', 110, 118, ['ana']],
-        ['j1/vacuum:2', 130, 135, ['ana']],
+        ['j1/vacuum:2', 134, 139, ['ana']],
       ]),
     ).toBe(2)
     expect(
@@ -80,6 +81,26 @@ describe('spells', () => {
     )
     expect(stay).toMatchObject({ start: 80, end: 110, state: 'running' })
     expect(stay!.segments.map((s) => s.state)).toEqual(['done', 'running'])
+  })
+  it('join over a wait at the car, which is told; not over a break', () => {
+    const list: [string, number, number, string[]][] = [
+      ['j1/seats:1', 110, 118, ['ana']],
+      ['j1/seats:2', 120, 125, ['ana']],
+      ['j1/seats:3', 135, 150, ['ana']],
+    ]
+    const [stay, ...more] = spellsOf(view(list), 100)
+    expect(more).toEqual([])
+    expect(stay).toMatchObject({ start: 110, end: 150 })
+    expect(waitsIn(stay!)).toEqual([{ start: 125, end: 135 }])
+    const hours: [number, number][] = [
+      [0, 130],
+      [140, 600],
+    ]
+    const people = [{ id: 'ana', name: 'Ana', skills: [], hours }]
+    expect(spellsOf(view(list, { people }), 100).map((s) => [s.start, s.end])).toEqual([
+      [110, 125],
+      [135, 150],
+    ])
   })
   it('two people on one step have a block each; passive steps have none', () => {
     const spells = spellsOf(

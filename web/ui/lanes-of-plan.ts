@@ -1,6 +1,6 @@
 import { jobOf } from '#core/procedures/activities.ts'
 import type { Speaker } from '#words/speaker.ts'
-import type { LaneBlock, LaneState } from './LaneBox.tsx'
+import { type LaneBlock, type LaneState, noWait } from './LaneBox.tsx'
 import type { Flag, Thread } from './Lanes.tsx'
 import type { Plan } from './plan.ts'
 
@@ -47,8 +47,12 @@ export interface Spell extends LaneBlock {
   activities: string[]
 }
 
-/** Minutes that somebody may wait at a car and still be there. */
-const mostWait = 3
+/** Minutes that somebody may wait at a car, for a machine or for what dwells, and still be there: past a quarter of an hour they are free. */
+const mostWait = 15
+
+/** Whether somebody is still at a car between two steps there: not when they went for their break. */
+const stayedBetween = (person: Plan['people'][number], end: number, start: number) =>
+  start - end <= mostWait && !(person.hours ?? []).some(([, until]) => until >= end && until < start)
 
 const stateAt = (start: number, end: number, now: number): LaneState =>
   end <= now ? 'done' : start <= now ? 'running' : 'ahead'
@@ -76,7 +80,7 @@ export function spellsOf(plan: Plan, now: number): Spell[] {
         state: stateAt(a.start, a.end, now),
       }
       const last = open?.segments.at(-1)
-      if (!open || open.callSign !== job.callSign || a.start - open.end > mostWait) {
+      if (!open || open.callSign !== job.callSign || !stayedBetween(person, open.end, a.start)) {
         open = {
           id: `${person.id} ${a.activity}`,
           row: person.id,
@@ -97,7 +101,8 @@ export function spellsOf(plan: Plan, now: number): Spell[] {
       open.activities.push(a.activity)
       open.warned ||= warned.has(a.activity)
       if (step.kept) open.kept = true
-      if (last?.word === segment.word && last.state === segment.state) last.end = a.end
+      const goesOn = last && last.word === segment.word && last.state === segment.state && a.start - last.end <= noWait
+      if (goesOn) last.end = a.end
       else open.segments.push(segment)
       open.state = together(open.segments.map((s) => s.state))
     }

@@ -15,6 +15,7 @@ export const words = {
   seen: 'Seen',
   notThere: 'away',
   kept: 'moved by hand',
+  waits: (minutes: string) => `${minutes} of it waiting`,
   notDone: 'Not done.',
   retry: 'Try again',
   wider: 'Less of the day, wider',
