@@ -87,23 +87,25 @@ export const waitsIn = ({ segments }: Pick<LaneBlock, 'segments'>): { start: num
 export function LaneBox({ block, x, y, height, selected, onSelect, onHot, handling }: Props) {
   const press = useRef<{ x: number; y: number; drags: boolean }>(undefined)
   const [from, to] = [x(block.start), Math.max(x(block.start) + 5, x(block.end) - 2)]
+  const done = block.segments.filter((s) => s.state === 'done')
+  const ahead = block.segments.filter((s) => s.state !== 'done')
   /** Up to here it is over. */
-  const over = Math.min(to, Math.max(from, ...block.segments.filter((s) => s.state === 'done').map((s) => x(s.end))))
+  const over = Math.min(to, Math.max(from, ...done.map((s) => x(s.end))))
   const allFit = block.segments.every((s) => wide(s.word) <= x(s.end) - Math.max(from, x(s.start)))
   const words = wordsOf(block)
   const isOver = over > from + 3
-  /** What is over and what is ahead, each in its own words, where not every segment has room for its own. */
-  const halves = (
-    isOver
-      ? [
-          { at: from, until: over, of: block.segments.filter((s) => s.state === 'done'), isOver },
-          { at: over, until: to, of: block.segments.filter((s) => s.state !== 'done'), isOver: false },
-        ]
-      : [{ at: from, until: to, of: block.segments, isOver }]
-  ).map((half) => ({ ...half, text: asManyAs(wordsOf({ segments: half.of }).split(', '), half.until - half.at) }))
-  const drawn = allFit
-    ? block.segments.map((s) => s.word).join(' ')
-    : halves.flatMap(({ text }) => text || []).join(' ')
+  const half = (at: number, until: number, of = block.segments, isDone = false) => ({
+    at,
+    isDone,
+    text: asManyAs(wordsOf({ segments: of }).split(', '), until - at),
+  })
+  /** Each segment in its own words; where they have no room, what is over and what is ahead. */
+  const parts = allFit
+    ? block.segments.map((s) => ({ at: Math.max(from, x(s.start)), isDone: s.state === 'done', text: s.word }))
+    : isOver
+      ? [half(from, over, done, true), half(over, to, ahead)]
+      : [half(from, to)]
+  const drawn = parts.flatMap(({ text }) => text || []).join(' ')
   // What is drawn comes first, as it is drawn, so that spoken and seen names agree.
   const named = drawn === words ? words : `${drawn ? `${drawn}. ` : ''}${words}`
   const waits = waitsIn(block)
@@ -200,29 +202,17 @@ export function LaneBox({ block, x, y, height, selected, onSelect, onHot, handli
         </text>
       )}
       {/* A space in between, so that what is read aloud is words apart as well. */ ' '}
-      {allFit
-        ? block.segments.map((s) => (
-            <text
-              key={s.start}
-              x={Math.max(from, x(s.start)) + 6}
-              y={y + height - 15}
-              dominantBaseline="central"
-              className={`word ${s.state === 'done' ? 'on-over' : ''}`}
-            >
-              {`${s.word} `}
-            </text>
-          ))
-        : halves.map((half) => (
-            <text
-              key={half.at}
-              x={half.at + 6}
-              y={y + height - 15}
-              dominantBaseline="central"
-              className={`word ${half.isOver ? 'on-over' : ''}`}
-            >
-              {`${half.text} `}
-            </text>
-          ))}
+      {parts.map((part) => (
+        <text
+          key={part.at}
+          x={part.at + 6}
+          y={y + height - 15}
+          dominantBaseline="central"
+          className={`word ${part.isDone ? 'on-over' : ''}`}
+        >
+          {`${part.text} `}
+        </text>
+      ))}
       {block.kept && !block.warned && to - from > 20 && (
         <circle className="pin" cx={to - 8} cy={y + 9} r="4">
           <title>{ui.kept}</title>
