@@ -77,6 +77,12 @@ it('a seat that comes back twice: mist, covered steam, then it stays, and the cu
   await workToRecheck()
   const two = await fails()
   expect(two).toContain('steam')
+  // What wets it again, and what dries it, comes before it is judged again.
+  for (const said of [one, two]) {
+    for (const wet of ['wick_mist', 'steam', 'dry'])
+      if (said.includes(wet)) expect(said.indexOf(wet)).toBeLessThan(said.indexOf('judge'))
+  }
+  expect(one.indexOf('wick_mist')).toBeLessThan(one.indexOf('dry'))
   const last = await workToRecheck()
   expect(await say(hand, 'recheck-left', { surface: 'seat-9l.seat-base', note: 'no such seat' })).toMatch(/^409/)
   expect(

@@ -256,7 +256,7 @@ function menuRound(
   const least = Math.min(...asks.map(({ points, planned }) => planned(points[0]!).clock))
   for (const { points, items, planned } of asks) {
     let low = 0
-    for (const limit of limits.map((minutes) => Math.max(minutes, least)).sort((a, b) => a - b)) {
+    for (const limit of unique(limits.map((minutes) => Math.max(minutes, least))).sort((a, b) => a - b)) {
       // What fits a shorter limit fits a longer one.
       let high = points.length - 1
       while (low < high) {

@@ -124,6 +124,12 @@ function byHandCars(): ProcedureRequest[] {
       ),
       houseRules: { odour: 'ozone' },
     },
+    {
+      ...justThere({
+        'seat-1l.seat-base': { soil: 1, stains: [{ kind: 'gum', age: 'fresh', attempts: 0, size: 'palm' }] },
+      }),
+      edits: [{ ...add('steam', 'seats-1'), surfaces: ['seat-1l.seat-base'] }],
+    },
     justThere({ 'foot-1l.carpet': { soil: 1 } }, { odours: [{ kind: 'smoke', level: 3, source: '' }] }),
   ]
 }

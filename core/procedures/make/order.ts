@@ -169,13 +169,12 @@ function startsUnlessCircular(steps: readonly Orderable[], links: readonly StepL
   }
 }
 
-/** Firsts in one scope follow each other in the order the other rules give them; only the last one carries the lag. */
+/** Firsts in one scope follow each other in the order the other rules give them, what is over before what is new; only the last one carries the lag. */
 function chainLinks(links: Links, rule: OrderRule, steps: readonly Orderable[], places: Places) {
   const ordered = inTiedOrder(steps, links.all())
   for (const b of ordered.filter((s) => matches(s, rule.next))) {
-    const firsts = ordered.filter(
-      (a) => a !== b && mayWait(a, b) && matches(a, rule.first) && inScope(rule, a, b, places),
-    )
+    const all = ordered.filter((a) => a !== b && mayWait(a, b) && matches(a, rule.first) && inScope(rule, a, b, places))
+    const firsts = [...all.filter((a) => a.kept), ...all.filter((a) => !a.kept)]
     firsts.forEach((a, i) => {
       const next = firsts[i + 1]
       if (next) links.add(a.id, next.id, rule.id)

@@ -78,7 +78,8 @@ export class Places {
   /** Whether rows of seats are reached past others: all of them lie behind all of those, and none has a door of its own. */
   past(behind: Iterable<number>, front: Iterable<number>): boolean {
     const [first, last] = [Math.min(...behind), Math.max(...front)]
-    return last > 0 && first > last && this.body.doors.every((door) => door.row <= last)
+    const isBehind = last > 0 && first > last && first <= this.body.rows.length
+    return isBehind && this.body.doors.every((door) => door.row <= last)
   }
 
   private make(zone: string): Spot | null {
