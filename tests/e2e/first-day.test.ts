@@ -262,7 +262,7 @@ it('worked, looked at, handed over', async () => {
     if (await over.isVisible()) break
     inputs++
     const before = await page.locator('main').textContent()
-    await ((await main.count()) > 0 ? main.first() : dry.first()).click()
+    await main.or(dry).first().click()
     await expect.poll(() => page.locator('main').textContent()).not.toBe(before)
   }
   await over.waitFor()

@@ -50,6 +50,8 @@ export function antTheme(theme: Theme): ThemeConfig {
       controlHeightSM: 44,
       controlHeightLG: 56,
       wireframe: false,
+      // Whoever asks for less motion has none.
+      motion: !matchMedia('(prefers-reduced-motion: reduce)').matches,
       // What is under way is still read.
       opacityLoading: 1,
     },
