@@ -69,6 +69,15 @@ describe('what was clean and comes back as it dries', () => {
     expect(rounds(stain, 2).said.flat()).not.toContain('steam'),
   )
 
+  it.each(['food-oil', 'tannin', 'salt', 'sugar'])('%s: wetted again, then dried, then judged', (stain) => {
+    const { said } = rounds(stain, 2)
+    const at = (round: string[], treatment: string) => round.indexOf(treatment)
+    expect(at(said[0]!, 'wick_mist')).toBeLessThan(at(said[0]!, 'dry'))
+    expect(at(said[0]!, 'dry')).toBeLessThan(at(said[0]!, 'judge'))
+    expect(at(said[1]!, 'steam')).toBeGreaterThanOrEqual(0)
+    expect(at(said[1]!, 'steam')).toBeLessThan(at(said[1]!, 'judge'))
+  })
+
   it('brings no more water: neither spray nor extraction', () => {
     const { said } = rounds('food-oil', 2)
     for (const wet of ['lm', 'neutral_lm', 'hotx', 'coldx', 'prespray', 'acid_out', 'take_out'])
@@ -92,6 +101,9 @@ describe('what was clean and comes back as it dries', () => {
     expect(request.retries).toEqual({ [seat]: 1 })
     expect(request.wicked).toBeUndefined()
     const next = generateProcedure(request, catalogue)
-    expect(next.steps.some((s) => s.treatment === 'hotx' && s.surfaces.includes(seat))).toBe(true)
+    const said = next.steps.filter((s) => !s.kept && s.surfaces.includes(seat)).map((s) => s.treatment)
+    expect(said).toContain('hotx')
+    expect(said.indexOf('hotx')).toBeLessThan(said.indexOf('dry'))
+    expect(said.indexOf('dry')).toBeLessThan(said.indexOf('groom'))
   })
 })
