@@ -35,6 +35,14 @@ function brokenRules(broken: readonly StepLink[]): [string, StepLink[]][] {
   return [...byRule]
 }
 
+/** What is over or under way first, in the order of the sheet it was worked by; as it is sorted where a rule has come in between. */
+function asItStood(sorted: readonly Draft[], steps: readonly Draft[], links: readonly StepLink[]): readonly Draft[] {
+  const stood = steps.filter((s) => s.kept)
+  const at = new Map(stood.map((s, i) => [s.id, i]))
+  if (links.some(({ from, to }) => at.get(from)! > at.get(to)!)) return sorted
+  return [...stood, ...sorted.filter((s) => !s.kept)]
+}
+
 /**
  * Places steps by hand. Order rules a move breaks are set aside and told as findings that need a reason; a move that breaks a forbidden-grade
  * rule, or leaves something to dry on, is not made.
@@ -66,7 +74,9 @@ export function placeByHand(
     }
   }
   const touched = new Set<string>()
-  const sorted = inOrder(steps, links).map((s) => (s.stage === 'kit' ? { ...s, ready: true } : s))
+  const sorted = asItStood(inOrder(steps, links), steps, links).map((s) =>
+    s.stage === 'kit' ? { ...s, ready: true } : s,
+  )
   const lean = withoutImplied(sorted, links)
   let list = sequenced(sorted, lean, round)
   let placed: Placed = { order: list.order, links: [...links] }

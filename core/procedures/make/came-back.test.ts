@@ -35,6 +35,25 @@ function rounds(stain: string | undefined, times: number, more: Partial<Procedur
   return { said, procedure, left: left.map((r) => speak.reason(r.reason)) }
 }
 
+it('what is over stands in the order of the sheet it was worked by, before what is new', () => {
+  for (const [body, done] of [
+    ['carrier', 25],
+    ['hatchback', 18],
+  ] as const) {
+    const car = soiled(3, body)
+    const procedure = generateProcedure(car, catalogue)
+    const over = procedure.steps.slice(0, done).map((s) => s.id)
+    const condition = { [seat]: { soil: 4 }, 'foot-2l.carpet': { soil: 4 } }
+    const { steps } = revisedProcedure(
+      revisedRequest(car, procedure, new Set(over), { condition }),
+      catalogue,
+    ).procedure
+    const kept = steps.filter((s) => s.kept && s.crew > 0).map((s) => s.id)
+    expect(kept).toEqual(procedure.steps.filter((s) => s.crew > 0 && over.includes(s.id)).map((s) => s.id))
+    expect(steps.findIndex((s) => !s.kept)).toBeGreaterThanOrEqual(kept.length)
+  }
+})
+
 describe('what was clean and comes back as it dries', () => {
   it('gets a mist, then covered steam, then nothing: it stays, and says so', () => {
     const { said, left } = rounds('food-oil', 3)

@@ -303,6 +303,19 @@ it.each([
   expect(new Set(visits).size).toBe(visits.length)
 })
 
+it.each(['hatchback', 'estate', 'coupe', 'carrier', 'suv-7'])(
+  '%s: the rows of seats are gone through rear to front, whatever they take',
+  (body) => {
+    for (const soil of [2, 3, 4]) {
+      const rows = generateProcedure(soiled(soil, body), catalogue)
+        .steps.filter((s) => s.crew > 0 && s.stage === 'seats')
+        .map((s) => Number(s.zoneGroup.split('-')[1]))
+      expect(rows, `soil ${soil}`).toEqual([...rows].sort((a, b) => b - a))
+      expect(new Set(rows).size).toBe(bodyNamed(body).rows.length)
+    }
+  },
+)
+
 it.each(['hatchback', 'estate', 'suv-7'])(
   '%s with two worse doors and a worse dash: brush, pad and towel each go round the car once',
   (body) => {

@@ -29,6 +29,8 @@ function timesLeft(belongs: readonly unknown[]): number {
 interface Kept {
   /** What it belongs to that is done before it is left: a row, or a round of the car with one tool. */
   whole: string | undefined
+  /** Work that goes round the car row by row, whatever it takes in each. */
+  rowByRow: string | undefined
   stretch: Stretch
   machine: string
   tool: string
@@ -62,6 +64,7 @@ export class WalkCost {
     }
     this.kept = steps.map((s) => ({
       whole: wholeOf(s),
+      rowByRow: walk.together[s.stage] === 'zoneGroup' ? s.stage : undefined,
       stretch: places.stretch(s.at),
       machine: machineOf(s),
       tool: s.tool,
@@ -76,7 +79,8 @@ export class WalkCost {
     if (b.machine && b.machine !== a.machine) parts.machine += costs.machine
     if (b.tool && b.tool !== a.tool) parts.tool += b.machine && b.machine === a.machine ? costs.head : costs.tool
     if (b.product && b.product !== a.product) parts.product += costs.product
-    const sameRound = (a.machine || a.tool) === (b.machine || b.tool) && a.product === b.product
+    const sameTool = (a.machine || a.tool) === (b.machine || b.tool) && a.product === b.product
+    const sameRound = sameTool || (a.rowByRow !== undefined && a.rowByRow === b.rowByRow)
     if (a.stretch && b.stretch) moving(this.walk, a.stretch.to, b.stretch.from, sameRound, parts)
   }
 
