@@ -93,13 +93,13 @@ function blocksBefore({ blocks, blockOf, before }: SequenceProblem): Set<number>
 
 /**
  * Always the next block that costs least to go to, of those that may come.
- * @param late what it costs besides to do one of them next, with so many minutes of work left
+ * @param late of those that may come, with so many minutes of work left: what it costs besides to do one of them next
  */
 function nearestFirst(
   problem: SequenceProblem,
   judge: Judge,
   between: Between,
-  late?: (may: readonly number[], next: number, left: number) => number,
+  late: (may: readonly number[], left: number) => (next: number) => number = () => () => 0,
 ): number[] {
   const before = blocksBefore(problem)
   const done = new Set<number>()
@@ -113,13 +113,13 @@ function nearestFirst(
   while (done.size < problem.blocks.length) {
     const may = problem.blocks.flatMap((_, b) => (!done.has(b) && free(b) ? [b] : []))
     const last = order.at(-1)
+    const lateBy = late(may, left)
     let best = may[0]!
     let least = Number.POSITIVE_INFINITY
     for (const b of may) {
       const block = problem.blocks[b]!
       const cost =
-        (last === undefined ? 0 : between(last, block[0]!)) +
-        (may.length > 1 ? judge.further(block) + (late?.(may, b, left) ?? 0) : 0)
+        (last === undefined ? 0 : between(last, block[0]!)) + (may.length > 1 ? judge.further(block) + lateBy(b) : 0)
       if (cost < least - epsilon) [best, least] = [b, cost]
     }
     done.add(best)
@@ -148,9 +148,9 @@ function longestAfter({ count, blocks, minutes, waits }: SequenceProblem): numbe
 function urgentFirst(problem: SequenceProblem, judge: Judge, between: Between): number[] {
   const after = longestAfter(problem)
   const work = problem.blocks.map((block) => block.reduce((sum, i) => sum + problem.minutes[i]!, 0))
-  return nearestFirst(problem, judge, between, (may, next, left) => {
+  return nearestFirst(problem, judge, between, (may, left) => {
     const end = Math.max(left, ...may.map((b) => after[b]!))
-    return Math.max(end, ...may.map((b) => after[b]! + (b === next ? 0 : work[next]!))) - end
+    return (next) => Math.max(end, ...may.map((b) => after[b]! + (b === next ? 0 : work[next]!))) - end
   })
 }
 
