@@ -33,7 +33,7 @@ export const Walk = Type.Object(
       },
       Strict,
     ),
-    /** What belongs together, by stage (judgement.md §5): a row or floor is not left and come back to, a tool goes round the car once, a machine of any stage. */
+    /** What belongs together, by stage (judgement.md §5): a row or floor is not left and come back to, a tool goes round the car once, a machine of any stage. Rounds by row in their order: seats, then floors. */
     together: Type.Record(
       Text,
       Type.Union([Type.Literal('zoneGroup'), Type.Literal('treatment'), Type.Literal('equipment')]),

@@ -29,8 +29,8 @@ function timesLeft(belongs: readonly unknown[]): number {
 interface Kept {
   /** What it belongs to that is done before it is left: a row, or a round of the car with one tool. */
   whole: string | undefined
-  /** Work that goes round the car row by row, whatever it takes in each. */
-  rowByRow: string | undefined
+  /** Which round it belongs to of those that go row by row, whatever each takes: first the seats, then the floors. */
+  rowByRow: number
   stretch: Stretch
   machine: string
   tool: string
@@ -62,9 +62,10 @@ export class WalkCost {
       if (by === 'equipment') return machineOf(s) || undefined
       return by && `${s.stage} ${s[by]}`
     }
+    const rounds = Object.keys(walk.together).filter((stage) => walk.together[stage] === 'zoneGroup')
     this.kept = steps.map((s) => ({
       whole: wholeOf(s),
-      rowByRow: walk.together[s.stage] === 'zoneGroup' ? s.stage : undefined,
+      rowByRow: rounds.indexOf(s.stage),
       stretch: places.stretch(s.at),
       machine: machineOf(s),
       tool: s.tool,
@@ -80,7 +81,8 @@ export class WalkCost {
     if (b.tool && b.tool !== a.tool) parts.tool += b.machine && b.machine === a.machine ? costs.head : costs.tool
     if (b.product && b.product !== a.product) parts.product += costs.product
     const sameTool = (a.machine || a.tool) === (b.machine || b.tool) && a.product === b.product
-    const sameRound = sameTool || (a.rowByRow !== undefined && a.rowByRow === b.rowByRow)
+    // The floors may be begun anew behind the seats; no seat is gone back to from a floor in front of it.
+    const sameRound = sameTool || (b.rowByRow >= 0 && b.rowByRow <= a.rowByRow)
     if (a.stretch && b.stretch) moving(this.walk, a.stretch.to, b.stretch.from, sameRound, parts)
   }
 
