@@ -21,13 +21,26 @@ const standard = '02-standard-hatchback'
 /** Cars of every kind, as a mixed week brings them. */
 const mixed = [light, standard, '04-leather-saloon', '06-dog-estate', '03-severe-hatchback', '11-fleet-trade']
 
+/** Minutes of the break that everybody takes. */
+const pause = 30
+
 /**
  * A day of cars from our own procedures: who arrives when and is wanted when follows from the seed.
+ * @param load share of people's hours that the cars' work fills, with promises anywhere in them; without one, hours for more than the work, and
+ *   promises within 4 to 8½ hours of each arrival
  * @param skilled share of people that hold each skill
  */
-export function dayOf(cars: readonly string[], people: number, seed: number, skilled = 0.7): PlanRequest {
+export function dayOf(
+  cars: readonly string[],
+  people: number,
+  seed: number,
+  load?: number,
+  skilled = 0.7,
+): PlanRequest {
   const random = seededRandom(seed)
   const parts = cars.map((sample, i) => ({ id: `j${i}`, ...toActivities(`j${i}`, procedureOf(sample)) }))
+  const work = parts.flatMap((p) => p.activities).reduce((sum, a) => sum + a.minutes * (a.crew ?? 1), 0)
+  const end = load ? pause + Math.ceil(work / (people * load)) : 780
   const skills = [...new Set(parts.flatMap((p) => p.activities.flatMap((a) => a.skills ?? [])))]
   return {
     technicians: Array.from({ length: people }, (_, i) => ({
@@ -36,7 +49,7 @@ export function dayOf(cars: readonly string[], people: number, seed: number, ski
       skills: skills.filter(() => i === 0 || random() < skilled),
       shifts: [
         [0, 240],
-        [270, 780],
+        [240 + pause, end],
       ] as [number, number][],
     })),
     equipment: catalogue.equipment.map((e) => ({ id: e.id, count: Math.max(1, Math.round(people / 2)) })),
@@ -45,7 +58,7 @@ export function dayOf(cars: readonly string[], people: number, seed: number, ski
       return {
         id,
         release,
-        due: release + 240 + 30 * Math.floor(random() * 10),
+        due: release + 240 + 30 * Math.floor(random() * (load ? (end - release - 240) / 30 + 1 : 10)),
         crewLimit: 2,
         weight: 1 + Math.floor(random() * 3),
       }
@@ -58,8 +71,11 @@ export function dayOf(cars: readonly string[], people: number, seed: number, ski
 
 const times = <T>(n: number, of: (i: number) => T) => Array.from({ length: n }, (_, i) => of(i))
 
-/** The day that engines.md §4 names: eight standard cars, four light ones, five people. */
-export const busyDay = (seed: number) => dayOf([...times(8, () => standard), ...times(4, () => light)], 5, seed)
+const twelve = [...times(8, () => standard), ...times(4, () => light)]
+/** The day that engines.md §4 names: eight standard cars, four light ones, five people, four fifths of their hours filled. */
+export const busyDay = (seed: number) => dayOf(twelve, 5, seed, 0.8)
+/** The same cars, promised so early that until the last promise there is as much work as people: somebody is late whatever is done. */
+export const pressedDay = (seed: number) => dayOf(twelve, 5, seed)
 /** Two or three cars, 40 to 100 activities. */
 export const smallDay = (seed: number) => {
   const random = seededRandom(seed * 7 + 1)

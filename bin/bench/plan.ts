@@ -8,7 +8,7 @@ import { solve } from '#core/plan/search/solve.ts'
 import { goingOverOf } from '#core/shop/about.ts'
 import { mean } from './mean.ts'
 import { percentile, rounded } from './place.ts'
-import { busyDay, hugeDay, smallDay } from './plan-days.ts'
+import { busyDay, hugeDay, pressedDay, smallDay } from './plan-days.ts'
 
 /** Seconds that count, and those of the same search that it is held against. */
 const short = 2
@@ -101,6 +101,8 @@ export async function plan() {
   return {
     busy: [1, 2, 3].map((seed) => day(busyDay(seed))),
     busyGoingOver: [1, 2, 3].map((seed) => day({ ...busyDay(seed), goingOver })),
+    pressed: [1, 2, 3].map((seed) => day(pressedDay(seed))),
+    pressedGoingOver: [1, 2, 3].map((seed) => day({ ...pressedDay(seed), goingOver })),
     small: [1, 2, 3].map((seed) => day(smallDay(seed))),
     smallGoingOver: [1, 2, 3].map((seed) => day({ ...smallDay(seed), goingOver })),
     hugeActivities: hugeDay(1).activities.length,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { seededRandom } from '#core/units/random.ts'
-import { busyDay } from '../../bin/bench/plan-days.ts'
+import { pressedDay } from '../../bin/bench/plan-days.ts'
 import { faultsOfPlan } from '../../tests/support/plan-checker.ts'
 import { hiddenFeasible } from '../../tests/support/plan-problems.ts'
 import { share } from '../../tests/support/share.ts'
@@ -143,7 +143,7 @@ it('random days keep every rule, by a checker that shares no code, and are the s
 })
 
 it('a day that will be too late is given up, and one that will not is built as it would be', () => {
-  const problem = compile({ ...busyDay(3), goingOver: 3 })
+  const problem = compile({ ...pressedDay(3), goingOver: 3 })
   const search = new Search(problem, 1)
   const order = search.firstOrder()
   const whole = search.build(order)
@@ -159,7 +159,7 @@ it('a day that will be too late is given up, and one that will not is built as i
 })
 
 it('on a day of twelve cars people stay: some four stays a car where there were seventeen', () => {
-  const request = { ...busyDay(2), goingOver: 3, iterations: 40 }
+  const request = { ...pressedDay(2), goingOver: 3, iterations: 40 }
   const answer = plan(request)
   expect(faultsOfPlan(request, answer)).toEqual([])
   expect(answer.unscheduled).toEqual([])

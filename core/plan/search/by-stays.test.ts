@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { compile } from '#core/plan/problem/problem.ts'
 import type { PlanRequest } from '#core/plan/schema.ts'
 import { seededRandom } from '#core/units/random.ts'
-import { busyDay } from '../../../bin/bench/plan-days.ts'
+import { pressedDay } from '../../../bin/bench/plan-days.ts'
 import { hiddenFeasible } from '../../../tests/support/plan-problems.ts'
 import { forkBy } from './by-stays.ts'
 import { Search, type Solution } from './search.ts'
@@ -98,7 +98,7 @@ describe('a day that is another one from a fork on', () => {
 
   it('is what it would be were all of it built, on busy and on random days', () => {
     const random = seededRandom(5)
-    const days: PlanRequest[] = [{ ...busyDay(1), goingOver: 3 }]
+    const days: PlanRequest[] = [{ ...pressedDay(1), goingOver: 3 }]
     for (let i = 0; i < 25; i++) days.push({ ...hiddenFeasible(random), goingOver: 1 + (i % 5) })
     const seen = { same: 0, other: 0 }
     for (const request of days) {
