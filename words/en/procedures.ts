@@ -63,6 +63,12 @@ function ruledOutBy(by: RuledOutBy, n: Names): string {
   return n.of('damages', by.damage).name.toLowerCase()
 }
 
+/** Places of somebody's share of a walk round the car: nobody stands at a roof, a pillar or glass, so those name no way. */
+function walkedTo(zones: readonly string[]): readonly string[] {
+  const stood = zones.filter((zone) => !/^(overhead|pillar|glass|jambs)/.test(zone))
+  return stood.length > 0 ? stood : zones
+}
+
 export const titles: WordsOf<TitleMessages> = {
   treatment: ({ treatment, group, rows }, n) => {
     const { name } = n.of('treatments', treatment)
@@ -81,7 +87,8 @@ export const titles: WordsOf<TitleMessages> = {
   'put-away': ({ machines }, n) =>
     `Clean and put away: ${machines.map((m) => lower(n.of('equipment', m).name)).join(', ')}`,
   'in-places': ({ of, zones, driver, rows }, n) => `${say(titles, of, n)}, ${n.zones(zones, driver, rows)}`,
-  part: ({ of, zones, driver, rows }, n) => `${say(titles, of, n)}, ${n.places(zones, driver, rows)}`,
+  part: ({ of, zones, driver, rows }, n) =>
+    `${say(titles, of, n)}, ${n.places(of.code === 'whole-car' ? walkedTo(zones) : zones, driver, rows)}`,
   stop: ({ rule, at }, n) => `Stop, ${n.of('stops', rule).name}${at ? `: ${lower(n.surface(at))}` : ''}`,
   'sign-off': ({ step }, n) => `Sign off: ${say(titles, step, n)}`,
   unnamed: ({ step }) => step,

@@ -18,6 +18,35 @@ function called(front: number, rear: number, crew = 1): string[] {
 }
 const ofLeftDoors = (names: readonly string[]) => names.filter((name) => name.startsWith('Left doors:'))
 
+describe('a step that leaves out a place of its group', () => {
+  const body = bodyNamed('hatchback')
+  /** What the steps of a hatchback are called of which all is clean but what is named. */
+  const soiled = (soils: (id: string) => boolean, soil = 1, crew = 1) => {
+    const condition = Object.fromEntries(
+      surfacesOf(body, catalogue.surfaces).map(({ id }) => [id, { soil: soils(id) ? soil : 0 }]),
+    )
+    return generateProcedure({ ...requestFor(body, condition), crew }, catalogue).steps.map((s) => speak.title(s.title))
+  }
+  it('says where it is, though nothing else is called so: one seat is not “front seats”, one footwell not “front floor”', () => {
+    const names = soiled((id) => id.startsWith('seat-1r.') || id.startsWith('foot-2l.'))
+    expect(names).toContain('Front seats: vacuum seats, passenger’s seat')
+    expect(names).toContain('Rear floor: vacuum carpet, rear left footwell')
+    expect(names).not.toContain('Front seats: vacuum seats')
+  })
+  it('and one that leaves out none does not', () => {
+    const names = soiled((id) => id.startsWith('seat-1'))
+    expect(names).toContain('Front seats: vacuum seats')
+  })
+  it('a walk round the car shared by two is told by sides and what is between them, not by roofs, pillars and glass', () => {
+    const names = soiled(() => true, 3, 2).filter((name) => name.startsWith('Clear out'))
+    expect(names).toHaveLength(2)
+    for (const name of names) {
+      expect(name).toMatch(/, (driver’s|passenger) side/)
+      expect(name).not.toMatch(/roof|pillar|jamb|windscreen|glass/)
+    }
+  })
+})
+
 describe('steps of one group in different places of it', () => {
   it('say which: a pad on one of the doors and a brush on the other do not read like two rounds of the same', () => {
     const names = ofLeftDoors(called(2, 3))
