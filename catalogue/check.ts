@@ -120,6 +120,7 @@ function usesOf(c: Catalogue): Use[] {
   c.stainGroups.forEach((g, i) => {
     g.on.forEach((row, j) => {
       each('stainGroups', `/${i}/on/${j}/treatments`, 'treatment', row.treatments)
+      each('stainGroups', `/${i}/on/${j}/kinds`, 'stain', row.kinds)
     })
   })
   c.cautions.forEach((x, i) => {

@@ -39,6 +39,8 @@ export const StainGroup = Type.Object(
       Type.Object(
         {
           families: Type.Array(Text),
+          /** Those of the group that the row is for; left out: all of it. */
+          kinds: Type.Optional(Type.Array(Text)),
           left: Type.Optional(LeftTo),
           treatments: Type.Array(Text),
           shift: Type.Union([Type.Number(), Type.Null()]),

@@ -164,6 +164,8 @@ export const Step = Type.Object(
             surface: Type.String(),
             wicking: Type.Integer(),
             chance: Type.Number(),
+            /** The row of the stain's group that says how it is taken there; left out on cloth and carpet. */
+            on: Type.Optional(Type.Object({ group: Type.String(), row: Type.Integer() }, Strict)),
           },
           Strict,
         ),

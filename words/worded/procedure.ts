@@ -33,6 +33,12 @@ function passCue(step: Step, { procedures, names }: Language): string {
   return names.of(kind, step.treatment).passCue ?? ''
 }
 
+/** How a stain is taken where its own play, which is cloth's and carpet's, is not: first this, at most that. */
+function takenOn({ group, row }: { group: string; row: number }, names: Language['names']): string[] {
+  const { first = '', limit = '' } = names.of('stainGroups', group).on[row] ?? {}
+  return [first, limit].filter(Boolean)
+}
+
 export function stepInWords(step: Step, language: Language): StepInWords {
   const { procedures: words, names } = language
   const { stop, playbook, tank, ...rest } = step
@@ -58,9 +64,9 @@ export function stepInWords(step: Step, language: Language): StepInWords {
     ...(stop ? { stop: { ...stop, doing: names.of('stops', stop.rule).doing ?? [] } } : {}),
     ...(playbook
       ? {
-          playbook: playbook.map((entry) => {
-            const { name, playbook: steps, never } = names.of('stains', entry.stain)
-            return { ...entry, stain: name, steps, never }
+          playbook: playbook.map(({ on, ...entry }) => {
+            const { name, playbook: onCloth, never } = names.of('stains', entry.stain)
+            return { ...entry, stain: name, steps: on ? takenOn(on, names) : onCloth, never }
           }),
         }
       : {}),

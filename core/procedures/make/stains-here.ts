@@ -14,7 +14,9 @@ export function stainsOf({ stains = [], biohazard = [] }: SurfaceCondition, cata
 export function stainRow(kind: StainKind, family: string, catalogue: Catalogue) {
   if (family === 'cloth' || family === 'carpet') return undefined
   const rows = catalogue.stainGroups.find((g) => g.id === kind.group)?.on ?? []
-  const index = rows.findIndex((row) => row.families.includes(family))
+  const index = rows.findIndex(
+    ({ families, kinds }) => families.includes(family) && (!kinds || kinds.includes(kind.id)),
+  )
   // A material nobody has a row for is taken as the strictest.
   return { ...(rows[index] ?? { treatments: [], shift: null, left: 'record' as const }), index }
 }

@@ -15,6 +15,7 @@ import { forbiddenBy, rulesAgainst } from './forbidden.ts'
 import { plannedMinutes, stepP80, workMinutes } from './minutes.ts'
 import { ozoneSized } from './ozone.ts'
 import type { Setting } from './setting.ts'
+import { stainRow } from './stains-here.ts'
 import type { Standing } from './stops.ts'
 
 /** A step while the procedure is being put together. */
@@ -68,14 +69,16 @@ function nextRung(works: readonly Work[], { programme }: Setting): string[] {
 
 /** What the technician reads about the stains a step is for. */
 function playbookOf(works: readonly Work[], catalogue: Catalogue): Pick<Step, 'playbook'> {
-  const playbook = works.flatMap(({ stains = [], surface }) =>
+  const playbook = works.flatMap(({ stains = [], surface, material }) =>
     stains.map((stain) => {
       const kind = byId(catalogue.stains, stain.kind, 'stain')
+      const row = stainRow(kind, material.family, catalogue)
       return {
         stain: kind.id,
         surface: surface.id,
         wicking: kind.wicking,
-        chance: removalChance(stain, kind.chance, catalogue.figures),
+        chance: removalChance(stain, kind.chance, catalogue.figures, row ? row.shift : 0),
+        ...(row ? { on: { group: kind.group, row: row.index } } : {}),
       }
     }),
   )
