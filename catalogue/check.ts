@@ -123,6 +123,8 @@ function usesOf(c: Catalogue): Use[] {
       each('stainGroups', `/${i}/on/${j}/kinds`, 'stain', row.kinds)
     })
   })
+  each('walk', '/inOneGo', 'stage', c.walk.inOneGo)
+  each('walk', '/together', 'stage', Object.keys(c.walk.together))
   c.cautions.forEach((x, i) => {
     each('cautions', `/${i}/when/treatments`, 'step', x.when.treatments)
     each('cautions', `/${i}/when/stages`, 'stage', x.when.stages)

@@ -29,6 +29,8 @@ export const Walk = Type.Object(
         aside: Minutes,
         /** Leaving what belongs together before all of it is done. */
         left: Minutes,
+        /** Leaving a stage that is done in one go before all of it is done. */
+        stage: Minutes,
         up: Minutes,
       },
       Strict,
@@ -38,6 +40,8 @@ export const Walk = Type.Object(
       Text,
       Type.Union([Type.Literal('zoneGroup'), Type.Literal('treatment'), Type.Literal('equipment')]),
     ),
+    /** Stages that are done in one go where nothing has to be waited for: nobody goes out for the glass between two hard parts. */
+    inOneGo: Type.Array(Text),
     /** Places by the beginning of their zone's name; a row and a side that are not said here are in the name (seat-2l). */
     places: Type.Array(
       Type.Object(

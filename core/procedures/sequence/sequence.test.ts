@@ -361,6 +361,23 @@ it.each(['hatchback', 'estate', 'suv-7'])(
   },
 )
 
+it.each(['hatchback', 'saloon', 'suv-7'])(
+  '%s whose hard parts want pad, strong cleaner and towel: nobody goes to the jambs or out for the glass between them',
+  (name) => {
+    const car = soiled(3, name)
+    for (const [id, there] of Object.entries(car.checkIn.condition)) {
+      if (/seat|foot|overhead|load|mat/.test(id)) there.soil = 0
+      if (/^(door-2r|dash)/.test(id)) there.soil = 4
+      if (/^door-1l/.test(id)) there.soil = 1
+    }
+    const stages = generateProcedure(car, catalogue).steps.flatMap((s) => (s.crew > 0 ? s.stage : []))
+    for (const stage of ['hard', 'jambs']) {
+      const runs = stages.filter((s, k) => s === stage && stages[k - 1] !== stage)
+      expect(runs, stages.join(' ')).toHaveLength(1)
+    }
+  },
+)
+
 it(`${share(200)} cars: whoever goes outside for the glass does all of it there`, () => {
   const random = seededRandom(77)
   const again: string[] = []

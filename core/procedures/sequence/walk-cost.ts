@@ -29,6 +29,8 @@ function timesLeft(belongs: readonly unknown[]): number {
 interface Kept {
   /** What it belongs to that is done before it is left: a row, or a round of the car with one tool. */
   whole: string | undefined
+  /** Its stage, where that is done in one go. */
+  stage: string | undefined
   /** Which round it belongs to of those that go row by row, whatever each takes: first the seats, then the floors. */
   rowByRow: number
   stretch: Stretch
@@ -65,6 +67,7 @@ export class WalkCost {
     const rounds = Object.keys(walk.together).filter((stage) => walk.together[stage] === 'zoneGroup')
     this.kept = steps.map((s) => ({
       whole: wholeOf(s),
+      stage: walk.inOneGo.includes(s.stage) ? s.stage : undefined,
       rowByRow: rounds.indexOf(s.stage),
       stretch: places.stretch(s.at),
       machine: machineOf(s),
@@ -86,18 +89,31 @@ export class WalkCost {
     if (a.stretch && b.stretch) moving(this.walk, a.stretch.to, b.stretch.from, sameRound, parts)
   }
 
-  /** What an order costs for leaving blocks, rows and rounds before they are done. */
+  /** What an order costs for leaving blocks, rows, rounds and stages before they are done. */
   aside(order: readonly number[], blockOf: ReadonlyMap<number, number>): number {
-    const { aside, left } = this.walk.costs
-    return aside * timesLeft(order.map((i) => blockOf.get(i))) + left * timesLeft(order.map((i) => this.kept[i]!.whole))
+    const { aside, left, stage } = this.walk.costs
+    return (
+      aside * timesLeft(order.map((i) => blockOf.get(i))) +
+      left * timesLeft(order.map((i) => this.kept[i]!.whole)) +
+      stage * timesLeft(order.map((i) => this.kept[i]!.stage))
+    )
   }
 
-  /** Every order leaves each row and round once; whatever is more is one left before it is done. So that is paid for between two steps. */
+  /** What it costs to leave what belongs together for a step that does not. */
+  private leaving(from: number, to: number): number {
+    const [a, b] = [this.kept[from]!, this.kept[to]!]
+    const { left, stage } = this.walk.costs
+    return (
+      (a.whole === undefined || a.whole === b.whole ? 0 : left) +
+      (a.stage === undefined || a.stage === b.stage ? 0 : stage)
+    )
+  }
+
+  /** Every order leaves each row, round and stage once; whatever is more is one left before it is done. So that is paid for between two steps. */
   total(from: number, to: number): number {
     const parts = noParts()
     this.between(from, to, parts)
-    const { whole } = this.kept[from]!
-    const left = whole === undefined || whole === this.kept[to]!.whole ? 0 : this.walk.costs.left
-    return parts.machine + parts.tool + parts.product + parts.move + parts.door + parts.direction + left
+    const { machine, tool, product, move, door, direction } = parts
+    return machine + tool + product + move + door + direction + this.leaving(from, to)
   }
 }
