@@ -36,7 +36,7 @@ import { Parts } from './parts.ts'
 import { referenceFaults } from './references.ts'
 import { meetings } from './sequences.ts'
 import { ofMachines, putAwaySteps, setUpSteps, withHandSetUps, withMachinesAtHand } from './set-ups.ts'
-import { settingOf, uniform, unreachableBy } from './setting.ts'
+import { type Setting, settingOf, uniform, unreachableBy } from './setting.ts'
 import { asWorked } from './smells.ts'
 import {
   type Draft,
@@ -51,6 +51,7 @@ import {
 import { heldIn, standingStops } from './stops.ts'
 import { tanked } from './tanks.ts'
 import { kitOf, totalsOf } from './totals.ts'
+import { withoutIdleMachines } from './worth-fetching.ts'
 
 const unreachable = (surface: Surface): Residual => ({
   surface: surface.id,
@@ -156,13 +157,21 @@ function review(
   const drafting: Drafting = { setting, places, request: { ...request, checkIn }, surfaces, drying, soil, severe }
 
   const isUnreachable = unreachableBy(checkIn, catalogue)
-  const chosen = surfaces
-    .filter((surface) => isSold(surface, setting) || setting.held.by.has(surface.id))
-    .map((surface) =>
-      isUnreachable(surface)
-        ? { work: [], residuals: [unreachable(surface)] }
-        : chooseWork(surface, condition[surface.id] ?? { soil: 0 }, setting),
-    )
+  const choose = (by: Setting) =>
+    surfaces
+      .filter((surface) => isSold(surface, setting) || setting.held.by.has(surface.id))
+      .map((surface) =>
+        isUnreachable(surface)
+          ? { work: [], residuals: [unreachable(surface)] }
+          : chooseWork(surface, condition[surface.id] ?? { soil: 0 }, by),
+      )
+  const whatever = choose(setting)
+  const fetched = withoutIdleMachines(
+    whatever.flatMap((c) => c.work),
+    setting,
+    kept,
+  )
+  const chosen = fetched === setting ? whatever : choose(fetched)
   const start: Worked = {
     works: chosen.flatMap((c) => c.work),
     residuals: chosen.flatMap((c) => c.residuals),
