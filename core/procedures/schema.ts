@@ -67,7 +67,7 @@ export const settingFields = {
 }
 
 export const SurfaceRungs = Type.Record(Type.String({ maxLength: 80 }), Type.Union([Level, Type.Literal(looseAlone)]), {
-  description: 'rung by surface: 0 is left out, 0.5 is vacuumed and its stains stay',
+  description: 'rung by surface: 0 is left out, 0.5 is vacuumed alone',
 })
 
 /** Why a step stands where it stands: the rule, and behind which steps it puts it. */

@@ -196,7 +196,7 @@ export const reasons: WordsOf<ReasonMessages> = {
   'child-seat-there': () => 'A child seat stays there.',
   soaked: () => 'Soaked: water out, underlay lifted, dried for days and looked at again; only then its soil.',
   'left-out': () => 'Left out of this procedure by the lead or for time.',
-  'loose-alone': () => 'Vacuumed alone, by the lead or for time: what stains it stays.',
+  'loose-alone': () => 'Vacuumed alone, by the lead or for time: what is not loose stays.',
   'rung-untested': () => 'May not be tested on an unseen spot: no firmer than that; what soil it leaves is told.',
   'no-way': ({ material }, n) => `No way of working ${n.of('materials', material).name} here is known: specialist.`,
   'no-way-there': ({ material }, n) => `No way of working ${n.of('materials', material).name} here is known.`,
@@ -319,8 +319,7 @@ const place = (group: string, rows: number, said: string, n: Names) => `${senten
 export const places: WordsOf<PlaceMessages> = {
   'all-of-it': ({ group, rows }, n) => place(group, rows, 'all of it', n),
   surfaces: ({ group, rows, names, more }, n) => place(group, rows, listed(names, more, n), n),
-  'loose-alone': ({ group, rows, names, more }, n) =>
-    place(group, rows, `${listed(names, more, n)} vacuumed, stains left`, n),
+  'loose-alone': ({ group, rows, names, more }, n) => place(group, rows, `${listed(names, more, n)} vacuumed only`, n),
   gains: ({ group, rows, fresh, further }, n) =>
     place(
       group,
