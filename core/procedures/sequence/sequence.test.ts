@@ -361,6 +361,27 @@ it.each(['hatchback', 'estate', 'suv-7'])(
   },
 )
 
+it(`${share(200)} cars: nobody waits longer than ten minutes beside five minutes of work that could be done meanwhile`, () => {
+  const random = seededRandom(5)
+  const idle: string[] = []
+  for (let n = 0; n < share(200); n++) {
+    const { steps, links, byOne } = generateProcedure(randomCar(random), catalogue)
+    const { starts } = byOne!
+    const end = new Map(steps.map((s) => [s.id, starts[s.id]! + s.minutes]))
+    const list = steps.filter((s) => s.crew > 0)
+    list.forEach((step, k) => {
+      const from = k > 0 ? end.get(list[k - 1]!.id)! : 0
+      const wait = starts[step.id]! - from
+      if (wait <= 10) return
+      const isReady = (id: string) => links.every((l) => l.to !== id || end.get(l.from)! + l.minLag <= from)
+      const could = list.slice(k).filter((s) => s.minutes <= wait && isReady(s.id))
+      const minutes = could.reduce((sum, s) => sum + s.minutes, 0)
+      if (minutes >= 5) idle.push(`car ${n}, ${wait} min before ${step.id}: ${could.map((s) => s.id).join(', ')}`)
+    })
+  }
+  expect(idle).toEqual([])
+})
+
 it.each(['hatchback', 'saloon', 'suv-7'])(
   '%s whose hard parts want pad, strong cleaner and towel: nobody goes to the jambs or out for the glass between them',
   (name) => {

@@ -8,6 +8,8 @@ export interface Timed {
   idle: number
   /** Minutes waited, by how many steps are still to come: of two lists that wait as long the better one has the waiting at its end. */
   early: number
+  /** Minutes waited before what closes the job, by the minutes of other work still to come: glass is not left for after what dries. */
+  putOff: number
   broken: number
 }
 
@@ -16,14 +18,17 @@ const brokenWeight = 10_000
 /** What a minute's waiting weighs more for each step that is still to come. */
 const earlyWeight = 0.002
 
+/** What a minute's waiting before what closes the job weighs more for each minute of other work that is still to come. */
+const putOffWeight = 0.02
+
 /** What an idle minute weighs more. */
 const idleWeight = 1
 /** Minutes that one stands by without being idle: a spray that dwells is brushed by whoever put it on. */
 const stoodBy = 5
 
 /** In minutes; it only grows while a list is worked. */
-export const weighed = ({ waiting, idle, early, broken }: Timed) =>
-  waiting + idle * idleWeight + early * earlyWeight + broken * brokenWeight
+export const weighed = ({ waiting, idle, early, putOff, broken }: Timed) =>
+  waiting + idle * idleWeight + early * earlyWeight + putOff * putOffWeight + broken * brokenWeight
 
 /** Where each list of several begins when they lie one behind the other, and where the last ends. */
 function firstsOf(lists: readonly (readonly unknown[])[]): Int32Array {
@@ -43,6 +48,9 @@ export class Clock {
   private readonly minutes: Float64Array
   private readonly attended: Uint8Array
   private readonly closing: Uint8Array
+  /** Minutes of a step that somebody works at and that does not close the job. */
+  private readonly opening: Float64Array
+  private readonly allOpen: number
   /** What step i waits for: from firsts[i] up to firsts[i + 1]. */
   private readonly firsts: Int32Array
   private readonly from: Int32Array
@@ -57,10 +65,13 @@ export class Clock {
   private turn = 0
   private same = 0
   private last = 0
-  private readonly kept = { time: 0, left: 0, waiting: 0, idle: 0, early: 0, broken: 0 }
+  private readonly kept = { time: 0, left: 0, open: 0, closing: 0, waiting: 0, idle: 0, early: 0, putOff: 0, broken: 0 }
   private time = 0
   private left = 0
-  private readonly timed: Timed = { waiting: 0, idle: 0, early: 0, broken: 0 }
+  /** Minutes of work still to come that does not close the job, and minutes waited so far before what does. */
+  private open = 0
+  private waitedClosing = 0
+  private readonly timed: Timed = { waiting: 0, idle: 0, early: 0, putOff: 0, broken: 0 }
 
   constructor({ count, minutes, attended, closing, waits }: SequenceProblem) {
     this.starts = new Float64Array(count)
@@ -69,6 +80,8 @@ export class Clock {
     this.attended = Uint8Array.from(attended, Number)
     this.closing = Uint8Array.from(closing, Number)
     this.stamp = new Int32Array(count)
+    this.opening = Float64Array.from(minutes, (m, i) => (attended[i] && !closing[i] ? m : 0))
+    this.allOpen = this.opening.reduce((sum, m) => sum + m, 0)
     const all = waits.flat()
     this.firsts = firstsOf(waits)
     this.from = Int32Array.from(all, (w) => w.from)
@@ -103,7 +116,7 @@ export class Clock {
   /** One more at the end of a list whose length is not known yet: what was waited so far was waited by one step more. */
   lengthen(i: number): void {
     this.restore(this.same)
-    this.longer(1)
+    this.longer(1, this.opening[i]!)
     this.work(i)
     this.keep()
   }
@@ -116,14 +129,18 @@ export class Clock {
   /** A list that ends with a segment. */
   ending(segment: readonly number[]): Timed {
     this.restore(++this.last)
-    this.longer(segment.length)
+    let open = 0
+    for (let i = 0; i < segment.length; i++) open += this.opening[segment[i]!]!
+    this.longer(segment.length, open)
     for (let i = 0; i < segment.length; i++) this.work(segment[i]!)
     return this.timed
   }
 
-  private longer(by: number): void {
+  private longer(by: number, open: number): void {
     this.left += by
+    this.open += open
     this.timed.early += by * this.timed.waiting
+    this.timed.putOff += open * this.waitedClosing
   }
 
   /** Those that are the same, then a segment, then the rest from its k-th on; given up where it is past `most`. */
@@ -143,20 +160,26 @@ export class Clock {
     const { kept, timed } = this
     kept.time = this.time
     kept.left = this.left
+    kept.open = this.open
+    kept.closing = this.waitedClosing
     kept.waiting = timed.waiting
     kept.idle = timed.idle
     kept.early = timed.early
+    kept.putOff = timed.putOff
     kept.broken = timed.broken
   }
 
   private restore(turn: number): void {
-    const { time, left, waiting, idle, early, broken } = this.kept
+    const { time, left, open, closing, waiting, idle, early, putOff, broken } = this.kept
     this.turn = turn
     this.time = time
     this.left = left
+    this.open = open
+    this.waitedClosing = closing
     this.timed.waiting = waiting
     this.timed.idle = idle
     this.timed.early = early
+    this.timed.putOff = putOff
     this.timed.broken = broken
   }
 
@@ -165,17 +188,23 @@ export class Clock {
     this.same = this.turn
     this.time = 0
     this.left = length
-    this.timed.waiting = this.timed.idle = this.timed.early = this.timed.broken = 0
+    this.open = length === 0 ? 0 : this.allOpen
+    this.waitedClosing = 0
+    this.timed.waiting = this.timed.idle = this.timed.early = this.timed.putOff = this.timed.broken = 0
   }
 
   private work(i: number): void {
     const ready = this.readyAt(i)
     this.left--
+    this.open -= this.opening[i]!
     if (ready > this.time) {
       const wait = ready - this.time
       this.timed.waiting += wait
       this.timed.early += wait * this.left
-      if (this.closing[i] === 0 && wait > stoodBy) this.timed.idle += wait
+      if (this.closing[i] === 1) {
+        this.timed.putOff += wait * this.open
+        this.waitedClosing += wait
+      } else if (wait > stoodBy) this.timed.idle += wait
       this.time = ready
     }
     this.starts[i] = this.time
