@@ -217,6 +217,27 @@ describe('the order as a schedule', () => {
   })
 })
 
+it('the glass is done before one waits for what dries, though the wait is as long after it and the towel is at hand', () => {
+  const closing = (id: string, tool: string, zone: string) => ({ ...step(id, '', tool, zone), stage: 'recheck' })
+  const list = [
+    step('wet', 'extractor', 'head', 'seat-2l'),
+    step('dry-soon', '', '', '', 40, 0),
+    step('dry-late', '', '', '', 100, 0),
+    closing('judge', 'lamp', 'seat-2l'),
+    closing('groom', 'towel', 'dash'),
+    // The walk alone would judge where it was wetted, then take the towel for the glass and what follows.
+    step('glass', '', 'towel', 'dash', 10),
+  ]
+  const links = [
+    link('wet', 'dry-soon', 0, 0),
+    link('wet', 'dry-late', 0, 0),
+    link('dry-soon', 'judge'),
+    link('dry-late', 'groom'),
+  ]
+  for (const given of [list, [...list].reverse()])
+    expect(attended(sequenced(given, links, hatchback).order)).toEqual(['wet', 'glass', 'judge', 'groom'])
+})
+
 /** Every order of the blocks, judged by a clock of its own. */
 function leastByHand(
   steps: Listed[],
