@@ -74,7 +74,7 @@ const times = <T>(n: number, of: (i: number) => T) => Array.from({ length: n }, 
 const twelve = [...times(8, () => standard), ...times(4, () => light)]
 /** The day that engines.md §4 names: eight standard cars, four light ones, five people, four fifths of their hours filled. */
 export const busyDay = (seed: number) => dayOf(twelve, 5, seed, 0.8)
-/** The same cars, promised so early that until the last promise there is as much work as people: somebody is late whatever is done. */
+/** The same cars, promised so early that until the last promise there is about as much work as people's hours. */
 export const pressedDay = (seed: number) => dayOf(twelve, 5, seed)
 /** Two or three cars, 40 to 100 activities. */
 export const smallDay = (seed: number) => {

@@ -7,10 +7,10 @@ import { generateProcedure } from './generate.ts'
 // By hand, as a lead packs: a second extractor comes out for a row of seats that may not get hot, not for one seat back.
 
 /** A severe hatchback with gum, which forbids heat, on so many seat backs. */
-function gummed(backs: readonly string[], equipment?: readonly string[]) {
+function gummed(backs: readonly string[]) {
   const car = soiled(4)
   for (const id of backs) car.checkIn.condition[id]!.stains = [{ kind: 'gum', age: 'days', attempts: 0, size: 'panel' }]
-  return generateProcedure({ ...car, ...(equipment ? { equipment: [...equipment] } : {}) }, catalogue)
+  return generateProcedure(car, catalogue)
 }
 const one = ['seat-1r.seat-back']
 const all = ['1l', '1r', '2l', '2c', '2r'].flatMap((seat) => [`seat-${seat}.seat-back`, `seat-${seat}.seat-base`])

@@ -48,8 +48,8 @@ export class Clock {
   private readonly minutes: Float64Array
   private readonly attended: Uint8Array
   private readonly closing: Uint8Array
-  /** Minutes of a step that somebody works at and that does not close the job. */
-  private readonly opening: Float64Array
+  /** Minutes of each step that somebody works at and that does not close the job, and of all of them. */
+  private readonly openMinutes: Float64Array
   private readonly allOpen: number
   /** What step i waits for: from firsts[i] up to firsts[i + 1]. */
   private readonly firsts: Int32Array
@@ -80,8 +80,8 @@ export class Clock {
     this.attended = Uint8Array.from(attended, Number)
     this.closing = Uint8Array.from(closing, Number)
     this.stamp = new Int32Array(count)
-    this.opening = Float64Array.from(minutes, (m, i) => (attended[i] && !closing[i] ? m : 0))
-    this.allOpen = this.opening.reduce((sum, m) => sum + m, 0)
+    this.openMinutes = Float64Array.from(minutes, (m, i) => (attended[i] && !closing[i] ? m : 0))
+    this.allOpen = this.openMinutes.reduce((sum, m) => sum + m, 0)
     const all = waits.flat()
     this.firsts = firstsOf(waits)
     this.from = Int32Array.from(all, (w) => w.from)
@@ -116,7 +116,7 @@ export class Clock {
   /** One more at the end of a list whose length is not known yet: what was waited so far was waited by one step more. */
   lengthen(i: number): void {
     this.restore(this.same)
-    this.longer(1, this.opening[i]!)
+    this.longer(1, this.openMinutes[i]!)
     this.work(i)
     this.keep()
   }
@@ -130,7 +130,7 @@ export class Clock {
   ending(segment: readonly number[]): Timed {
     this.restore(++this.last)
     let open = 0
-    for (let i = 0; i < segment.length; i++) open += this.opening[segment[i]!]!
+    for (let i = 0; i < segment.length; i++) open += this.openMinutes[segment[i]!]!
     this.longer(segment.length, open)
     for (let i = 0; i < segment.length; i++) this.work(segment[i]!)
     return this.timed
@@ -196,7 +196,7 @@ export class Clock {
   private work(i: number): void {
     const ready = this.readyAt(i)
     this.left--
-    this.open -= this.opening[i]!
+    this.open -= this.openMinutes[i]!
     if (ready > this.time) {
       const wait = ready - this.time
       this.timed.waiting += wait
