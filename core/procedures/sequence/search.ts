@@ -93,7 +93,7 @@ function blocksBefore({ blocks, blockOf, before }: SequenceProblem): Set<number>
 
 /**
  * Always the next block that costs least to go to, of those that may come.
- * @param late of those that may come, with so many minutes of work left: what it costs besides to do one of them next
+ * @param late of those that may come, with so many minutes of work left that does not close the job: what it costs besides to do one of them next
  */
 function nearestFirst(
   problem: SequenceProblem,
@@ -104,7 +104,9 @@ function nearestFirst(
   const before = blocksBefore(problem)
   const done = new Set<number>()
   const order: number[] = []
-  let left = problem.blocks.flat().reduce((sum, i) => sum + problem.minutes[i]!, 0)
+  const open = (block: readonly number[]) =>
+    block.reduce((sum, i) => sum + (problem.closing[i] ? 0 : problem.minutes[i]!), 0)
+  let left = open(problem.blocks.flat())
   const free = (b: number) => {
     for (const x of before[b]!) if (!done.has(x)) return false
     return true
@@ -125,7 +127,7 @@ function nearestFirst(
     done.add(best)
     order.push(...problem.blocks[best]!)
     judge.goOn(problem.blocks[best]!)
-    for (const i of problem.blocks[best]!) left -= problem.minutes[i]!
+    left -= open(problem.blocks[best]!)
   }
   return order
 }
@@ -144,13 +146,16 @@ function longestAfter({ count, blocks, minutes, waits }: SequenceProblem): numbe
   return blocks.map((block) => Math.max(...block.map(of)))
 }
 
+/** What a minute by which the end comes later weighs in a beginning, against walk: what was begun too late no later move puts right. */
+const endWeight = 4
+
 /** As the nearest first, but what the end waits for is not put off: mats that dry for hours before anything that they can wait on. */
 function urgentFirst(problem: SequenceProblem, judge: Judge, between: Between): number[] {
   const after = longestAfter(problem)
   const work = problem.blocks.map((block) => block.reduce((sum, i) => sum + problem.minutes[i]!, 0))
   return nearestFirst(problem, judge, between, (may, left) => {
     const end = Math.max(left, ...may.map((b) => after[b]!))
-    return (next) => Math.max(end, ...may.map((b) => after[b]! + (b === next ? 0 : work[next]!))) - end
+    return (next) => endWeight * (Math.max(end, ...may.map((b) => after[b]! + (b === next ? 0 : work[next]!))) - end)
   })
 }
 
