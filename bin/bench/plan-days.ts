@@ -21,6 +21,8 @@ const standard = '02-standard-hatchback'
 /** Cars of every kind, as a mixed week brings them. */
 const mixed = [light, standard, '04-leather-saloon', '06-dog-estate', '03-severe-hatchback', '11-fleet-trade']
 
+/** Share of people that hold each skill. */
+const skilled = 0.7
 /** Minutes of the break that everybody takes. */
 const pause = 30
 
@@ -28,15 +30,8 @@ const pause = 30
  * A day of cars from our own procedures: who arrives when and is wanted when follows from the seed.
  * @param load share of people's hours that the cars' work fills, with promises anywhere in them; without one, hours for more than the work, and
  *   promises within 4 to 8½ hours of each arrival
- * @param skilled share of people that hold each skill
  */
-export function dayOf(
-  cars: readonly string[],
-  people: number,
-  seed: number,
-  load?: number,
-  skilled = 0.7,
-): PlanRequest {
+export function dayOf(cars: readonly string[], people: number, seed: number, load?: number): PlanRequest {
   const random = seededRandom(seed)
   const parts = cars.map((sample, i) => ({ id: `j${i}`, ...toActivities(`j${i}`, procedureOf(sample)) }))
   const work = parts.flatMap((p) => p.activities).reduce((sum, a) => sum + a.minutes * (a.crew ?? 1), 0)

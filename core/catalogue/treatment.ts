@@ -25,8 +25,8 @@ export const Treatment = Type.Object(
     setUpGroup: Type.Optional(Type.Object({ id: Text, minutes: Type.Number() }, Strict)),
     /** Treatments whose heavier kit already lies ready for this one, so that it costs no set-up beside them. */
     coveredBy: Type.Optional(Type.Array(Text)),
-    /** Minutes of it in a car under which its machine is not fetched where `orElse` goes through one that stands there anyway. */
-    fetchedFrom: Type.Optional(Type.Number({ exclusiveMinimum: 0 })),
+    /** Its machine is not fetched for less work than fetching it takes, where `orElse` goes through one that stands there anyway. */
+    ifWorth: Type.Optional(Type.Literal(true)),
     rate: Type.Number({ minimum: 0 }),
     /** Minutes for each stain, instead of a rate. */
     each: Type.Optional(Type.Number({ minimum: 0 })),

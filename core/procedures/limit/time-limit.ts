@@ -5,7 +5,7 @@ import type { Treatment } from '#core/catalogue/treatment.ts'
 import { minutesToTouchDry } from '#core/drying/dry-time.ts'
 import type { Air } from '#core/drying/evaporation.ts'
 import { looseAlone } from '#core/procedures/loose-alone.ts'
-import { chooseWork, type Work } from '#core/procedures/make/choose.ts'
+import { chooseWork } from '#core/procedures/make/choose.ts'
 import { dryingIn } from '#core/procedures/make/drying.ts'
 import { generateProcedure, reviewProcedure } from '#core/procedures/make/generate.ts'
 import { setUpMinutes, workMinutes } from '#core/procedures/make/minutes.ts'
@@ -57,19 +57,18 @@ function optionsOf(
   const options: Option[] = []
   const told = new Set<string>()
   let isWorked = false
-  const worksAt = (rung: number) =>
-    surfaces.flatMap((s) => chooseWork(s, condition[s.id] ?? { soil: 0 }, rungsOf(rung)).work)
-  const keyOf = (works: readonly Work[]) => works.map((w) => `${w.treatment.id} ${w.surface.id}`).join()
+  const worksAt = (rung: number) => {
+    const works = surfaces.flatMap((s) => chooseWork(s, condition[s.id] ?? { soil: 0 }, rungsOf(rung)).work)
+    return { rung, works, key: works.map((w) => `${w.treatment.id} ${w.surface.id}`).join() }
+  }
   const isStained = surfaces.some((s) => condition[s.id]?.stains?.length)
-  const rungs = Array.from({ length: 1 + Math.max(soil, 1) }, (_, rung) => rung)
-  // What stains it may take too long to dry, and a towel over all the leather too long to wipe: vacuumed it is all the same.
+  const ladder = Array.from({ length: Math.max(soil, 1) }, (_, n) => worksAt(n + 1))
   const loose = worksAt(looseAlone)
-  if (isStained || (loose.length > 0 && keyOf(loose) !== keyOf(worksAt(1)))) rungs.splice(1, 0, looseAlone)
-  for (const rung of rungs) {
-    // What was sold is never left out; it may only be worked more simply.
-    if (rung < 1 && setting.sold) continue
-    const works = worksAt(rung)
-    const key = keyOf(works)
+  // What stains it may take too long to dry, and a towel over all the leather too long to wipe: vacuumed it is all the same.
+  const mayBeLoose = isStained || (loose.works.length > 0 && loose.key !== ladder[0]!.key)
+  // What was sold is never left out; it may only be worked more simply.
+  const simpler = setting.sold ? [] : [worksAt(0), ...(mayBeLoose ? [loose] : [])]
+  for (const { rung, works, key } of [...simpler, ...ladder]) {
     if ((told.has(key) && options.length > 0) || (works.length === 0 && setting.sold)) continue
     told.add(key)
     isWorked ||= works.length > 0

@@ -2,11 +2,10 @@ import type { Surface } from '#core/cabin/schema.ts'
 import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { CheckIn } from '#core/check-in/check-in.ts'
-import { removalChance } from '#core/condition/expectation.ts'
 import { wickingChance } from '#core/drying/wicking.ts'
 import type { Procedure } from '#core/procedures/schema.ts'
 import type { Work } from './choose.ts'
-import { stainRow } from './stains-here.ts'
+import { hopeOf } from './stains-here.ts'
 
 /**
  * What the customer is told before: for every stain and damage the chance of full removal, in percent.
@@ -28,9 +27,7 @@ export function expectationsOf(
     const here = { surface: surface.id, name: surface.name }
     return [
       ...stains.map((stain) => {
-        const kind = byId(catalogue.stains, stain.kind, 'stain')
-        const row = stainRow(kind, family, catalogue)
-        const chance = removalChance(stain, kind.chance, catalogue.figures, row ? row.shift : 0)
+        const { kind, chance } = hopeOf(stain, family, catalogue)
         if (chance > 0 && worked && !worked.has(`${kind.id} ${surface.id}`))
           return { ...here, of: 'stain' as const, kind: kind.id, chance: 0, unplanned: true as const }
         const comesBack = wickingChance(kind.wicking, stain.age, left.get(surface.id) ?? 0, catalogue.figures)

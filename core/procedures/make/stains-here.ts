@@ -1,5 +1,7 @@
+import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { StainKind } from '#core/catalogue/stain.ts'
+import { removalChance } from '#core/condition/expectation.ts'
 import type { Stain, SurfaceCondition } from '#core/condition/schema.ts'
 
 /** Stains of a surface, body fluids named as a biohazard among them. */
@@ -19,6 +21,13 @@ export function stainRow(kind: StainKind, family: string, catalogue: Catalogue) 
   )
   // A material nobody has a row for is taken as the strictest.
   return { ...(rows[index] ?? { treatments: [], shift: null, left: 'record' as const }), index }
+}
+
+/** Chance in percent that a stain comes out where it is, and the row of its group that says how it is taken there, if that is not its own play. */
+export function hopeOf(stain: Stain, family: string, catalogue: Catalogue) {
+  const kind = byId(catalogue.stains, stain.kind, 'stain')
+  const row = stainRow(kind, family, catalogue)
+  return { kind, row, chance: removalChance(stain, kind.chance, catalogue.figures, row ? row.shift : 0) }
 }
 
 /** What ends the treatment of a body fluid wherever it was, if the material bears it. */

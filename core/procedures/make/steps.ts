@@ -3,7 +3,6 @@ import { byId } from '#core/catalogue/by-id.ts'
 import type { Catalogue } from '#core/catalogue/catalogue.ts'
 import type { Figures } from '#core/catalogue/figures.ts'
 import type { WholeCar } from '#core/catalogue/whole-car.ts'
-import { removalChance } from '#core/condition/expectation.ts'
 import { cautionSaid, motion, title } from '#core/procedures/messages.ts'
 import type { Procedure, ProcedureRequest, Step } from '#core/procedures/schema.ts'
 import type { Places } from '#core/procedures/sequence/places.ts'
@@ -15,7 +14,7 @@ import { forbiddenBy, rulesAgainst } from './forbidden.ts'
 import { plannedMinutes, stepP80, workMinutes } from './minutes.ts'
 import { ozoneSized } from './ozone.ts'
 import type { Setting } from './setting.ts'
-import { stainRow } from './stains-here.ts'
+import { hopeOf } from './stains-here.ts'
 import type { Standing } from './stops.ts'
 
 /** A step while the procedure is being put together. */
@@ -71,13 +70,12 @@ function nextRung(works: readonly Work[], { programme }: Setting): string[] {
 function playbookOf(works: readonly Work[], catalogue: Catalogue): Pick<Step, 'playbook'> {
   const playbook = works.flatMap(({ stains = [], surface, material }) =>
     stains.map((stain) => {
-      const kind = byId(catalogue.stains, stain.kind, 'stain')
-      const row = stainRow(kind, material.family, catalogue)
+      const { kind, row, chance } = hopeOf(stain, material.family, catalogue)
       return {
         stain: kind.id,
         surface: surface.id,
         wicking: kind.wicking,
-        chance: removalChance(stain, kind.chance, catalogue.figures, row ? row.shift : 0),
+        chance,
         ...(row ? { on: { group: kind.group, row: row.index } } : {}),
       }
     }),

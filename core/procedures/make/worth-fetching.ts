@@ -1,3 +1,4 @@
+import { byId } from '#core/catalogue/by-id.ts'
 import type { Treatment } from '#core/catalogue/treatment.ts'
 import type { Step } from '#core/procedures/schema.ts'
 import type { Work } from './choose.ts'
@@ -7,10 +8,12 @@ import { sum, unique } from './steps.ts'
 
 /** Whether what stands in for a treatment goes through a machine that stands at the car for others anyway. */
 function isStoodInFor(treatment: Treatment, used: readonly Treatment[], { catalogue }: Setting): boolean {
-  const [machine] = treatment.equipment
+  const { equipment, orElse = [] } = treatment
+  const [machine] = equipment
   const there = new Set(used.filter((t) => t.equipment[0] !== machine).map((t) => t.id))
-  return (treatment.orElse ?? []).every((id) =>
-    catalogue.treatments.some((t) => t.id === id && t.coveredBy?.some((other) => there.has(other))),
+  return (
+    orElse.length > 0 &&
+    orElse.every((id) => byId(catalogue.treatments, id, 'treatment').coveredBy?.some((other) => there.has(other)))
   )
 }
 
@@ -24,9 +27,10 @@ export function withoutIdleMachines(works: readonly Work[], setting: Setting, ke
   const used = unique(works.map((w) => w.treatment))
   const idle = used.flatMap((treatment) => {
     const [machine] = treatment.equipment
-    if (machine === undefined || treatment.fetchedFrom === undefined) return []
+    if (machine === undefined || !treatment.ifWorth) return []
+    const fetching = treatment.setUp + (byId(setting.catalogue.equipment, machine, 'machine').putAway ?? 0)
     const minutes = sum(works.filter((w) => w.treatment === treatment).map(workMinutes))
-    const isThere = minutes >= treatment.fetchedFrom || kept.some((s) => s.equipment.includes(machine))
+    const isThere = minutes >= fetching || kept.some((s) => s.equipment.includes(machine))
     return isThere || !isStoodInFor(treatment, used, setting) ? [] : [machine]
   })
   return idle.length > 0 ? without(idle, setting) : setting

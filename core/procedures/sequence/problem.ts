@@ -23,6 +23,8 @@ export interface SequenceProblem {
   attended: readonly boolean[]
   /** Steps that close the job. */
   closing: readonly boolean[]
+  /** Minutes of each that somebody works at and that does not close the job; else 0. */
+  open: readonly number[]
   /** What each waits for. */
   waits: readonly (readonly Wait[])[]
   /** Attended steps that must come before each, also through what passes by itself. */
@@ -155,12 +157,14 @@ export function sequenceProblem(steps: readonly Sequenced[], links: readonly Ste
   const attended = steps.map((s) => s.crew > 0)
   const before = attendedBefore(attended, waits)
   const minutes = steps.map((s) => s.minutes)
+  const closing = steps.map((s) => closingStages.has(s.stage))
   const blocks = blocksOf(attended, waits, before, minutes)
   return {
     count: steps.length,
     minutes,
     attended,
-    closing: steps.map((s) => closingStages.has(s.stage)),
+    closing,
+    open: minutes.map((m, i) => (attended[i] && !closing[i] ? m : 0)),
     waits,
     before,
     leastWait: leastWaitOf(steps, waits),

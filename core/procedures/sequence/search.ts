@@ -104,9 +104,7 @@ function nearestFirst(
   const before = blocksBefore(problem)
   const done = new Set<number>()
   const order: number[] = []
-  const open = (block: readonly number[]) =>
-    block.reduce((sum, i) => sum + (problem.closing[i] ? 0 : problem.minutes[i]!), 0)
-  let left = open(problem.blocks.flat())
+  let left = problem.open.reduce((sum, m) => sum + m, 0)
   const free = (b: number) => {
     for (const x of before[b]!) if (!done.has(x)) return false
     return true
@@ -127,7 +125,7 @@ function nearestFirst(
     done.add(best)
     order.push(...problem.blocks[best]!)
     judge.goOn(problem.blocks[best]!)
-    left -= open(problem.blocks[best]!)
+    for (const i of problem.blocks[best]!) left -= problem.open[i]!
   }
   return order
 }

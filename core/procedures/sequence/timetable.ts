@@ -73,14 +73,14 @@ export class Clock {
   private waitedClosing = 0
   private readonly timed: Timed = { waiting: 0, idle: 0, early: 0, putOff: 0, broken: 0 }
 
-  constructor({ count, minutes, attended, closing, waits }: SequenceProblem) {
+  constructor({ count, minutes, attended, closing, open, waits }: SequenceProblem) {
     this.starts = new Float64Array(count)
     this.ends = new Float64Array(count)
     this.minutes = Float64Array.from(minutes)
     this.attended = Uint8Array.from(attended, Number)
     this.closing = Uint8Array.from(closing, Number)
     this.stamp = new Int32Array(count)
-    this.openMinutes = Float64Array.from(minutes, (m, i) => (attended[i] && !closing[i] ? m : 0))
+    this.openMinutes = Float64Array.from(open)
     this.allOpen = this.openMinutes.reduce((sum, m) => sum + m, 0)
     const all = waits.flat()
     this.firsts = firstsOf(waits)
