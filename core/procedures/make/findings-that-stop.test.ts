@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { catalogue } from '#catalogue/catalogue.ts'
 import { surfacesOf } from '#core/cabin/surfaces.ts'
 import { revisedProcedure, revisedRequest } from '#core/procedures/revise.ts'
+import type { ProcedureRequest } from '#core/procedures/schema.ts'
 import { bodyNamed, requestFor } from '../../../tests/fixtures/cars.ts'
 import { endsWalk, needsPlace, withFinding, withoutFinding } from './findings-that-stop.ts'
 import { generateProcedure } from './generate.ts'
@@ -68,4 +69,12 @@ it('found a second time after it was cleared, it stops again, and is cleared aga
   const open = again.procedure.steps.filter((s) => !s.kept)
   expect(open.map((s) => s.id)).toEqual(['stop:fuel+2'])
   expect(clear(again, 'stop:fuel+2').procedure.steps.filter((s) => !s.kept && !s.stop).length).toBeGreaterThan(8)
+})
+
+it('a car that is held whole says nothing of a limit it was fitted to, nor of how long it dries: nothing is done in it', () => {
+  const timeLimit = { minutes: 180, crew: 1 }
+  const codes = (request: ProcedureRequest) => generateProcedure(request, catalogue).notes.map((n) => n.code)
+  const held = { ...clean, timeLimit, checkIn: withFinding(clean.checkIn, rule('fuel'), 'foot-1l.carpet', told) }
+  expect(codes({ ...clean, timeLimit })).toEqual(expect.arrayContaining(['fits-limit', 'drying-in']))
+  expect(codes(held).filter((code) => code === 'fits-limit' || code === 'drying-in')).toEqual([])
 })

@@ -11,6 +11,8 @@ export function notesOf(
   { air, outside }: DryingIn,
 ): Note[] {
   const { sold, features, refused, finish, catalogue, choices } = setting
+  // In a car that is held whole nothing is chosen, and nothing dries.
+  const isWorked = !setting.held.car
   const taken = (sold?.offers && checkIn.extras) || []
   const noted = catalogue.houseRules.flatMap((rule) =>
     rule.choices.filter((c) => c.noted && c.id === choices[rule.id]).map((c) => ({ rule: rule.id, choice: c.id })),
@@ -18,7 +20,7 @@ export function notesOf(
   return [
     ...(standard ? [note('standard', { name: standard.name, version: standard.version })] : []),
     ...(finish.id === 'standard' ? [] : [note('finish', { finish: finish.id })]),
-    ...(timeLimit ? [note('fits-limit', timeLimit)] : []),
+    ...(timeLimit && isWorked ? [note('fits-limit', timeLimit)] : []),
     ...(sold ? [note('sold', { package: sold.id, ...(taken.length > 0 ? { extras: taken } : {}) })] : []),
     ...(checkIn.needs ?? []).map((need) => note('need', { need })),
     ...features.map((f) => note('feature', { feature: f.id })),
@@ -36,6 +38,6 @@ export function notesOf(
       note('smell', { odour: o.kind, level: o.level, source: o.source, known: (o.at ?? []).length > 0 }),
     ),
     ...(checkIn.belongings.some((b) => b.fate === 'hazard' && !b.cleared) ? [note('hazard-not-cleared', none)] : []),
-    note('drying-in', { air: air.id, ...outside }),
+    ...(isWorked ? [note('drying-in', { air: air.id, ...outside })] : []),
   ]
 }
